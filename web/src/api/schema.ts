@@ -5320,6 +5320,8 @@ export interface components {
             media: string;
             /** @enum {string} */
             paper: "AS_IT_IS" | "BY_SHEET" | "REDUCED";
+            /** @enum {string} */
+            stamp: "NONE" | "LEFT_MARGIN" | "TOP_LEFT" | "TOP_RIGHT" | "BOTTOM_LEFT" | "BOTTOM_RIGHT";
         };
         IdentifyForm: {
             asks: string[];
@@ -7181,6 +7183,7 @@ export interface components {
         Standing: {
             at?: string;
             doing?: components["schemas"]["Progress"];
+            encrypted: boolean;
             failed?: string;
             keep?: string;
             made: components["schemas"]["Backup"][];

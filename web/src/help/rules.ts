@@ -170,7 +170,9 @@ export const RULES: PlaceHelp = {
     'on both sides': { text: 'Printed on both sides of the paper, where the device can.' },
     'held there': { text: 'It waits at the device until somebody starts it there.' },
     Stamp: {
-      text: 'Every page says number, revision, status, who accepted it and when, and how it stood when it was released; its code leads to how it stands when somebody looks. The left margin is the filing margin of drawings.',
+      text:
+        'Every page says number, revision, status, who accepted it and when, and how it stood when it was released; its code leads ' +
+        'to how it stands when somebody looks. The left margin is the filing margin of drawings.',
     },
     '#': { text: 'It is released after this decision.' },
     'Copied to': {

@@ -36,8 +36,9 @@ onScopeDispose(() => clearInterval(looking))
       </p>
       <template v-else>
         <p>
-          Each day at {{ standing.at?.slice(0, 5) }} ({{ standing.zone }}) into <span class="mono">{{ standing.to }}</span>; the last one of
-          each of the last {{ kept }} is kept.
+          Each day at {{ standing.at?.slice(0, 5) }} ({{ standing.zone }}) into <span class="mono">{{ standing.to }}</span>{{
+            standing.encrypted ? ', encrypted' : ''
+          }}; the last one of each of the last {{ kept }} is kept.
           <template v-if="standing.next"> Next {{ moment(standing.next) }}.</template>
         </p>
         <p v-if="standing.failed" class="note bad"><strong>The last one was not made.</strong> {{ standing.failed }}</p>
@@ -75,7 +76,9 @@ onScopeDispose(() => clearInterval(looking))
         <p v-else class="quiet">None was made yet.</p>
         <p class="quiet">
           Taken back with <span class="mono">./pervius restore --from {{ standing.to }} --data DIR</span> into an empty directory; it is
-          proven whole there.
+          proven whole there.{{
+            standing.encrypted ? ' Their passphrase is needed for it (--backup-passphrase FILE): keep it elsewhere, too.' : ''
+          }}
         </p>
       </template>
     </template>

@@ -2,6 +2,7 @@ package app.pervius.bench;
 
 import app.pervius.server.backup.BackupRun;
 import app.pervius.server.backup.Keep;
+import app.pervius.server.backup.Place;
 import app.pervius.server.store.DiskFlush;
 import java.io.IOException;
 import java.net.http.HttpRequest.BodyPublishers;
@@ -77,8 +78,8 @@ final class BackupLoad implements Bench.Part {
 
     private static void backup(Site.Here here, Path to) {
         try {
-            BackupRun.make(out -> here.bean(DiskFlush.class).copyTo(here.data().resolve("db/pervius.mv.db"), out), here.data(), to,
-                    Keep.USUAL, Instant.now(), progress -> { });
+            BackupRun.make(out -> here.bean(DiskFlush.class).copyTo(here.data().resolve("db/pervius.mv.db"), out), here.data(),
+                    Place.directory(to), Keep.USUAL, Instant.now(), progress -> { });
         } catch (IOException e) {
             throw new IllegalStateException(e);
         }

@@ -92,8 +92,11 @@ public class Pervius {
         @Option(names = "--scanner", paramLabel = "HOST:PORT|SOCKET", description = "the malware scanner (clamd) that every file is shown "
                 + "to before anybody can open it")
         String scanner = "";
-        @Option(names = "--backup-to", paramLabel = "DIR", description = "a directory, best on another disk, for a backup each day")
+        @Option(names = "--backup-to", paramLabel = "DIR|sftp://…", description = "a directory, best on another disk, or "
+                + "sftp://user@host/directory, for a backup each day")
         String backupTo = "";
+        @Mixin
+        PlaceOptions place = new PlaceOptions();
         @Option(names = "--backup-at", paramLabel = "HH:MM", description = "when it is made (default: ${DEFAULT-VALUE})")
         String backupAt = "02:00";
         @Option(names = "--backup-keep", paramLabel = "7d5w12m", description = "the last of how many days, weeks and months are kept "
@@ -133,7 +136,7 @@ public class Pervius {
                     new Scanner(scanner, Duration.ZERO);
                     settings.put("pervius.scanner", scanner);
                 }
-                settings.put("pervius.backup.to", backupTo.isEmpty() ? "" : Path.of(backupTo).toAbsolutePath());
+                settings.putAll(backupTo.isEmpty() ? Map.of("pervius.backup.to", "") : place.settings(backupTo));
                 settings.put("pervius.backup.keep", Keep.of(backupKeep));
             } catch (IllegalArgumentException e) {
                 return refuse(e.getMessage());
@@ -298,8 +301,11 @@ public class Pervius {
 
         @Option(names = "--data", required = true, description = "the data directory")
         Path data = Path.of("");
-        @Option(names = "--to", required = true, description = "a directory for backups, best on another disk")
-        Path to = Path.of("");
+        @Option(names = "--to", required = true, paramLabel = "DIR|sftp://…", description = "a directory for backups, best on another "
+                + "disk, or sftp://user@host/directory")
+        String to = "";
+        @Mixin
+        PlaceOptions place = new PlaceOptions();
         @Option(names = "--keep", paramLabel = "7d5w12m", description = "the last of how many days, weeks and months are kept, where "
                 + "Pervius does not run (default: ${DEFAULT-VALUE})")
         String keep = Keep.USUAL.toString();
@@ -321,14 +327,14 @@ public class Pervius {
         private Backup alone() throws DataDirectory.NotUsable, IOException {
             try (FileChannel lock = DataDirectory.lock(data)) {
                 assert lock.isOpen();
-                return BackupRun.make(out -> Files.copy(DatabaseAccess.file(data), out), data, to, Keep.of(keep), Instant.now(),
-                        progress -> { });
+                return BackupRun.make(out -> Files.copy(DatabaseAccess.file(data), out), data, place.place(to), Keep.of(keep),
+                        Instant.now(), progress -> { });
             }
         }
 
         private int running() throws InterruptedException {
             try {
-                String end = AskedBackup.ask(data, to, System.out::println);
+                String end = AskedBackup.ask(data, place.place(to), System.out::println);
                 if (!end.startsWith(AskedBackup.DONE)) {
                     return Start.refuse(end.substring(AskedBackup.FAILED.length()));
                 }
@@ -350,8 +356,10 @@ public class Pervius {
     @Command(name = "restore", description = "Makes a data directory of a backup, and proves it whole.")
     static final class RestoreData extends Start {
 
-        @Option(names = "--from", required = true, description = "the directory backups lie in")
-        Path from = Path.of("");
+        @Option(names = "--from", required = true, paramLabel = "DIR|sftp://…", description = "where backups lie")
+        String from = "";
+        @Mixin
+        PlaceOptions place = new PlaceOptions();
         @Option(names = "--backup", description = "the name of one; the last one unless it is said")
         @Nullable String name;
         @Option(names = "--data", required = true, description = "the data directory, empty or not there")
@@ -361,8 +369,8 @@ public class Pervius {
         public Integer call() {
             Backup restored;
             try {
-                restored = Restore.into(from, Optional.ofNullable(name), data, progress -> { });
-            } catch (IOException e) {
+                restored = Restore.into(place.place(from), Optional.ofNullable(name), data, progress -> { });
+            } catch (IOException | IllegalArgumentException e) {
                 return refuse(String.valueOf(e.getMessage()));
             }
             System.out.println("Restored from " + restored.name() + ": " + restored.contents() + " files. It is looked at now.");

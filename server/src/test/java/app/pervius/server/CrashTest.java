@@ -3,6 +3,7 @@ package app.pervius.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.pervius.server.backup.AskedBackup;
+import app.pervius.server.backup.Place;
 import app.pervius.server.store.CrashPoint;
 import com.icegreen.greenmail.util.GreenMail;
 import com.icegreen.greenmail.util.ServerSetup;
@@ -166,7 +167,7 @@ class CrashTest {
                 load.submit(() -> handInUntilItIsGone(folder, which, files, closed));
             }
             Client.until(closed::size, size -> size >= 3);
-            assertThat(AskedBackup.ask(data, backups.resolve("under load"), words -> { })).startsWith(AskedBackup.DONE);
+            assertThat(AskedBackup.ask(data, Place.directory(backups.resolve("under load")), words -> { })).startsWith(AskedBackup.DONE);
             LockSupport.parkNanos(new Random().nextInt(1000) * 1_000_000L);
             server.destroyForcibly().waitFor();
         }

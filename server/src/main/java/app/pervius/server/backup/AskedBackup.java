@@ -1,5 +1,6 @@
 package app.pervius.server.backup;
 
+import app.pervius.server.store.Json;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
@@ -16,7 +17,7 @@ import java.util.function.Consumer;
  * @param data the data directory
  * @param to where the backup is to lie
  */
-public record AskedBackup(Path data, Path to) {
+public record AskedBackup(Path data, Place to) {
 
     /** What the last word begins with: then the backup's name, or why there is none. */
     public static final String DONE = "done ";
@@ -33,7 +34,7 @@ public record AskedBackup(Path data, Path to) {
         if (!Files.exists(asked)) {
             return Optional.empty();
         }
-        AskedBackup backup = new AskedBackup(data, Path.of(Files.readString(asked).strip()));
+        AskedBackup backup = new AskedBackup(data, Json.read(Files.readString(asked), Place.class));
         backup.answer(BEGUN);
         Files.delete(asked);
         return Optional.of(backup);
@@ -57,9 +58,9 @@ public record AskedBackup(Path data, Path to) {
      *
      * @throws Vault.NotUsable if nobody takes it
      */
-    public static String ask(Path data, Path to, Consumer<String> progress) throws IOException, InterruptedException {
+    public static String ask(Path data, Place to, Consumer<String> progress) throws IOException, InterruptedException {
         Files.deleteIfExists(data.resolve(SAID));
-        Path whole = Files.writeString(data.resolve(ASKED + ".part"), to.toAbsolutePath().toString());
+        Path whole = Files.writeString(data.resolve(ASKED + ".part"), Json.write(to));
         Files.move(whole, data.resolve(ASKED), StandardCopyOption.ATOMIC_MOVE);
         long end = System.nanoTime() + TAKEN_WITHIN.toNanos();
         String said = "";

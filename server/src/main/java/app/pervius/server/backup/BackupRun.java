@@ -8,6 +8,8 @@ import app.pervius.server.store.WrongKey;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileSystems;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -20,7 +22,6 @@ import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -50,6 +51,7 @@ public final class BackupRun {
     /** Whoever waits hears of each hundredth file: of each it would take longer than copying. */
     private static final int TOLD_EVERY = 100;
     private static final String LAST = "backup.last";
+    private static final String OPENED = "backup.opened";
 
     private BackupRun() {
     }
@@ -58,33 +60,34 @@ public final class BackupRun {
      * Makes a backup and takes away those that are not kept.
      *
      * @param data the data directory
-     * @param to where backups lie
      * @param now UTC
      */
-    public static Backup make(DatabaseFile database, Path data, Path to, Keep keep, Instant now, Consumer<Progress> progress)
+    public static Backup make(DatabaseFile database, Path data, Place to, Keep keep, Instant now, Consumer<Progress> progress)
             throws IOException {
-        if (to.toAbsolutePath().normalize().startsWith(data.toAbsolutePath().normalize())) {
+        if (to.isWithin(data)) {
             throw new Vault.NotUsable("A backup that lies in the data directory is lost with it. Choose another directory.");
         }
         long begun = System.nanoTime();
         try (Vault vault = Vault.open(to)) {
             Path making = vault.begin(NAME.format(now));
             progress.accept(new Progress("The database is copied.", 0, 0));
-            Path packed = making.resolve(Vault.DATABASE);
-            try (OutputStream out = new GZIPOutputStream(Files.newOutputStream(packed))) {
+            Path packed = vault.part(making, Vault.DATABASE);
+            try (OutputStream out = new GZIPOutputStream(vault.wrapping().write(packed))) {
                 database.writeTo(out);
             }
-            key(data, making);
+            key(data, vault, making);
             List<Vault.Content> contents = contents(data);
             long copied = taken(vault, data, contents, progress);
-            Vault.write(making.resolve(Vault.CONTENTS), contents.stream().map(c -> c.hash() + " " + c.size() + "\n")
-                    .collect(Collectors.joining()));
+            try (OutputStream out = vault.wrapping().write(vault.part(making, Vault.CONTENTS))) {
+                out.write(contents.stream().map(c -> c.hash() + " " + c.size() + "\n").collect(Collectors.joining())
+                        .getBytes(StandardCharsets.UTF_8));
+            }
             progress.accept(new Progress("What was written is read.", 0, 0));
-            long rows = read(packed, making.resolve("opened"), new Secrets(new DataDirectory(data)));
+            long rows = read(vault.wrapping(), packed, data.resolve(OPENED), new Secrets(new DataDirectory(data)));
             long bytes = contents.stream().mapToLong(Vault.Content::size).sum();
             Backup made = vault.finish(making, new Backup(NAME.format(now), now, Vault.hash(packed), Files.size(packed), contents.size(),
                     bytes, copied, rows, Duration.ofNanos(System.nanoTime() - begun).toMillis()));
-            thin(vault, to, keep);
+            thin(vault, keep);
             // Wherever it was made to and by whom: nobody need be told then that there is none.
             Vault.write(data.resolve(LAST), made.madeAt().toString());
             return made;
@@ -97,20 +100,24 @@ public final class BackupRun {
         return Files.exists(last) ? Optional.of(Instant.parse(Files.readString(last).strip())) : Optional.empty();
     }
 
-    private static void thin(Vault vault, Path to, Keep keep) throws IOException {
-        List<Backup> all = Vault.list(to);
+    private static void thin(Vault vault, Keep keep) throws IOException {
+        List<Backup> all = vault.list();
         Set<Instant> kept = keep.kept(all.stream().map(Backup::madeAt).toList(), ZoneId.systemDefault());
         vault.thin(all.stream().filter(b -> kept.contains(b.madeAt())).map(Backup::name).collect(Collectors.toSet()));
     }
 
     /** Without the key the database is not opened. Where it lies elsewhere it is kept elsewhere. */
-    private static void key(Path data, Path making) throws IOException {
+    private static void key(Path data, Vault vault, Path making) throws IOException {
         if (InstallationKey.isElsewhere()) {
             return;
         }
-        Path key = making.resolve(Vault.KEY);
-        Files.createFile(key, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
-        Files.write(key, Files.readAllBytes(data.resolve(Vault.KEY)));
+        Path key = vault.part(making, Vault.KEY);
+        if (making.getFileSystem() == FileSystems.getDefault()) {
+            Files.createFile(key, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+        }
+        try (OutputStream out = vault.wrapping().write(key)) {
+            out.write(Files.readAllBytes(data.resolve(Vault.KEY)));
+        }
     }
 
     private static List<Vault.Content> contents(Path data) throws IOException {
@@ -137,11 +144,15 @@ public final class BackupRun {
         return copied;
     }
 
-    /** Opens a packed database and reads all of it; gives how many rows it has. */
-    static long read(Path packed, Path directory, Secrets secrets) throws IOException {
+    /** Opens a packed database beside the data, where nobody else reads it, and reads all of it; gives how many rows it has. */
+    private static long read(Wrapping wrapping, Path packed, Path directory, Secrets secrets) throws IOException {
+        if (Files.exists(directory)) {
+            // Of one that was killed.
+            Vault.clear(directory);
+        }
         Files.createDirectory(directory);
         Path file = directory.resolve("pervius.mv.db");
-        unpack(packed, file);
+        unpack(wrapping, packed, file);
         try (Connection connection = DatabaseAccess.open(file, secrets, ";ACCESS_MODE_DATA=r")) {
             long rows = 0;
             for (String table : Rows.tables(connection)) {
@@ -155,21 +166,9 @@ public final class BackupRun {
         }
     }
 
-    static void unpack(Path packed, Path to) throws IOException {
-        try (InputStream in = new GZIPInputStream(Files.newInputStream(packed))) {
+    static void unpack(Wrapping wrapping, Path packed, Path to) throws IOException {
+        try (InputStream in = new GZIPInputStream(wrapping.read(packed))) {
             Files.copy(in, to, StandardCopyOption.REPLACE_EXISTING);
         }
-    }
-
-    /** Contents of which a backup has fewer than it says, for whoever looks before restoring. */
-    static Set<String> missing(Path to, List<Vault.Content> contents) throws IOException {
-        Set<String> missing = new HashSet<>();
-        for (Vault.Content content : contents) {
-            Path file = Vault.content(to, content.hash());
-            if (!Files.isRegularFile(file) || Files.size(file) != content.size()) {
-                missing.add(content.hash());
-            }
-        }
-        return missing;
     }
 }

@@ -47,20 +47,21 @@ public class Backups {
      * How backups stand.
      *
      * @param to where they lie; absent where Pervius was started without a place for them
+     * @param encrypted whether they are
      * @param at the time of the day at which one is made, in {@code zone}
      * @param next when the next one is made by itself, UTC
      * @param doing how far the one is that is being made
      * @param failed why the last one that was begun was not made; absent where it was
      */
-    record Standing(@Nullable String to, @Nullable LocalTime at, String zone, @Nullable String keep, @Nullable Instant next,
-            BackupRun.@Nullable Progress doing, @Nullable String failed, List<Backup> made) {
+    record Standing(@Nullable String to, boolean encrypted, @Nullable LocalTime at, String zone, @Nullable String keep,
+            @Nullable Instant next, BackupRun.@Nullable Progress doing, @Nullable String failed, List<Backup> made) {
     }
 
     private final DataDirectory data;
     private final DiskFlush flush;
     private final InstantSource clock;
     private final ActBook acts;
-    private final Optional<Path> to;
+    private final Optional<Place> to;
     private final LocalTime at;
     private final Keep keep;
     private final boolean working;
@@ -70,16 +71,17 @@ public class Backups {
             .name("backup").factory());
     private volatile BackupRun.@Nullable Progress doing;
     private volatile @Nullable String failed;
+    private volatile @Nullable List<Backup> elsewhere;
     private Instant nextLook = Instant.EPOCH;
 
-    Backups(DataDirectory data, DiskFlush flush, InstantSource clock, ActBook acts, @Value("${pervius.backup.to:}") String to,
+    Backups(DataDirectory data, DiskFlush flush, InstantSource clock, ActBook acts, ChosenPlace chosen,
             @Value("${pervius.backup.at:}") String at, @Value("${pervius.backup.keep:7d5w12m}") String keep,
             @Value("${pervius.working}") boolean working) {
         this.data = data;
         this.flush = flush;
         this.clock = clock;
         this.acts = acts;
-        this.to = Optional.of(to).filter(t -> !t.isBlank()).map(Path::of);
+        this.to = chosen.place();
         this.at = at.isEmpty() ? LocalTime.of(2, 0) : LocalTime.parse(at);
         this.keep = Keep.of(keep);
         this.working = working;
@@ -130,12 +132,25 @@ public class Backups {
     }
 
     private Optional<Instant> lastMade() throws IOException {
-        return to.isEmpty() ? Optional.empty() : Vault.list(to.get()).stream().map(Backup::madeAt).findFirst();
+        return there().stream().map(Backup::madeAt).findFirst();
+    }
+
+    /** What lies in the place, the last first; another machine is asked once, and after each backup that is made here. */
+    private List<Backup> there() throws IOException {
+        if (to.isEmpty()) {
+            return List.of();
+        }
+        List<Backup> known = elsewhere;
+        if (known == null || !to.get().isElsewhere()) {
+            known = Vault.list(to.get());
+            elsewhere = known;
+        }
+        return known;
     }
 
     /** Begins one; it goes on beside everything else. */
     void makeNow() {
-        Path there = to.orElseThrow(() -> Refused.conflict("no-place", "Pervius was started without a place for backups (--backup-to)."));
+        Place there = to.orElseThrow(() -> Refused.conflict("no-place", "Pervius was started without a place for backups (--backup-to)."));
         if (busy.get()) {
             throw Refused.conflict("busy", "A backup is being made already.");
         }
@@ -148,7 +163,7 @@ public class Backups {
         });
     }
 
-    private Backup make(Path there, Consumer<BackupRun.Progress> told) throws IOException {
+    private Backup make(Place there, Consumer<BackupRun.Progress> told) throws IOException {
         if (!busy.compareAndSet(false, true)) {
             throw new Vault.NotUsable("Another backup is being made.");
         }
@@ -159,14 +174,15 @@ public class Backups {
                 told.accept(progress);
             });
             failed = null;
+            elsewhere = null;
             LOG.info("backup {} was made: {} rows, {} files, {} new bytes, {} ms", made.name(), made.rows(), made.contents(),
                     made.newBytes(), made.tookMs());
-            acts.tell(ActKind.KEEPING, null, "made the backup " + made.name() + " in " + there + ": " + made.rows() + " rows, "
+            acts.tell(ActKind.KEEPING, null, "made the backup " + made.name() + " in " + there.where() + ": " + made.rows() + " rows, "
                     + made.contents() + " files");
             return made;
         } catch (IOException | RuntimeException e) {
             failed = reason(e);
-            acts.tell(ActKind.KEEPING, null, "could not make a backup in " + there + ": " + failed);
+            acts.tell(ActKind.KEEPING, null, "could not make a backup in " + there.where() + ": " + failed);
             throw e;
         } finally {
             doing = null;
@@ -180,16 +196,20 @@ public class Backups {
 
     Standing standing() {
         try {
-            List<Backup> made = to.isPresent() ? Vault.list(to.get()) : List.of();
+            List<Backup> made = there();
             ZonedDateTime now = clock.instant().atZone(ZoneId.systemDefault());
             ZonedDateTime today = now.with(at);
-            return new Standing(to.map(Path::toString).orElse(null), to.isPresent() ? at : null, ZoneId.systemDefault().getId(),
+            return new Standing(to.map(Place::where).orElse(null), encrypted(), to.isPresent() ? at : null, ZoneId.systemDefault().getId(),
                     to.isPresent() ? keep.toString() : null, to.isPresent() ? (today.isAfter(now) ? today : today.plusDays(1)).toInstant()
                     : null, doing, failed, made);
         } catch (IOException e) {
-            return new Standing(to.map(Path::toString).orElse(null), at, ZoneId.systemDefault().getId(), keep.toString(), null, doing,
-                    reason(e), List.of());
+            return new Standing(to.map(Place::where).orElse(null), encrypted(), at, ZoneId.systemDefault().getId(), keep.toString(), null,
+                    doing, reason(e), List.of());
         }
+    }
+
+    private boolean encrypted() {
+        return to.flatMap(Place::passphrase).isPresent();
     }
 
     /** What people are to be told: that there are none, or that the last one is old, wherever it lies. */

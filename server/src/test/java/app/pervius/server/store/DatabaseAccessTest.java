@@ -8,6 +8,7 @@ import app.pervius.server.Running;
 import app.pervius.server.Running.App;
 import app.pervius.server.backup.BackupRun;
 import app.pervius.server.backup.Keep;
+import app.pervius.server.backup.Place;
 import app.pervius.server.backup.Restore;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -82,9 +83,9 @@ class DatabaseAccessTest {
         assertThat(says(file, "Kept closed too")).isFalse();
 
         Path backups = elsewhere.resolve("backups");
-        BackupRun.make(out -> Files.copy(file, out), data, backups, Keep.USUAL, Instant.now(), progress -> { });
+        BackupRun.make(out -> Files.copy(file, out), data, Place.directory(backups), Keep.USUAL, Instant.now(), progress -> { });
         Path restored = elsewhere.resolve("restored");
-        Restore.into(backups, Optional.empty(), restored, progress -> { });
+        Restore.into(Place.directory(backups), Optional.empty(), restored, progress -> { });
         assertThat(DatabaseAccess.isEncrypted(DatabaseAccess.file(restored))).isTrue();
         assertThat(DatabaseEncryption.set(restored, false)).isTrue();
         assertThat(says(DatabaseAccess.file(restored), "Kestrel Weir")).isTrue();

@@ -91,7 +91,7 @@ class Copier implements Channel {
         } catch (Converter.CannotConvert e) {
             return new Outcome.Refused(shortened(e.sentence()));
         } catch (IOException | RuntimeException e) {
-            LOG.info("no copy of {} could be made by {}", wanted.name(), by, e);
+            LOG.info("copy {} could not be made by {}", wanted.id(), by, e);
             return new Outcome.Failed(shortened(by + ": " + (e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage())));
         }
     }

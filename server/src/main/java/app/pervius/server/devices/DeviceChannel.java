@@ -139,7 +139,7 @@ class DeviceChannel implements Channel {
         } catch (IppFault e) {
             return e.kind() == IppFault.Kind.PASSING ? failed(job, e.sentence()) : new Outcome.Refused(e.sentence());
         } catch (IOException | RuntimeException e) {
-            LOG.info("{} could not be released to {}", job.subject().name(), job.deviceName(), e);
+            LOG.info("job {} could not be released to device {}", job.id(), job.device(), e);
             return failed(job, "It could not be handed over: " + (e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage())
                     + ".");
         } finally {

@@ -129,7 +129,7 @@ class TakingFiles {
             closeWhatIsQuiet(directory);
             return new Found(clock.instant(), Optional.empty(), waiting, ofNobody);
         } catch (IOException | RuntimeException e) {
-            LOG.info("{} could not be looked at", directory.path(), e);
+            LOG.info("directory {} could not be looked at", directory.id(), e);
             return new Found(clock.instant(), Optional.of("It could not be looked at: " + (e.getMessage() == null
                     ? e.getClass().getSimpleName() : e.getMessage()) + "."), waiting, ofNobody);
         }

@@ -58,14 +58,9 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> alreadyThere(DataIntegrityViolationException violation) {
-        LOG.info("refused by the database: {}", withoutValues(String.valueOf(violation.getMostSpecificCause().getMessage())));
+        LOG.info("refused by the database: {}", violation.getMostSpecificCause().getMessage());
         return ResponseEntity.status(HttpStatus.CONFLICT).body(detail(HttpStatus.CONFLICT, "already-there",
                 "This stands against something that is there already, or it refers to something that is gone."));
-    }
-
-    /** What a database says is refused, without what somebody has typed: from the values on, or the statement. */
-    static String withoutValues(String said) {
-        return said.replaceFirst("(?s)\\s*(VALUES \\(|; SQL statement:).*", " …");
     }
 
     /** Writing failed: what was to be kept is not. A caller that has gone away gets no answer. */

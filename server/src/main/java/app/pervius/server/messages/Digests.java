@@ -72,8 +72,8 @@ class Digests implements Look {
             transaction.executeWithoutResult(status -> writing.write(List.of(recipient)));
             return true;
         } catch (RuntimeException e) {
-            LOG.warn("what has gathered for {} could not be told; it is tried again", recipient.getPerson() == null ? recipient.getAddress()
-                    : recipient.getPerson(), e);
+            LOG.warn("what has gathered for {} could not be told; it is tried again", recipient.getPerson() == null
+                    ? "somebody outside" : "person " + recipient.getPerson(), e);
             return false;
         }
     }

@@ -47,14 +47,4 @@ class ProblemAdviceTest {
         assertThat(Objects.requireNonNull(answers.resolveMethodByThrowable(new ServletException("Handler dispatch failed",
                 new OutOfMemoryError()))).getName()).isEqualTo("outOfMemory");
     }
-
-    @Test
-    void whatTheDatabaseRefusesIsLoggedWithoutWhatSomebodyTyped() {
-        assertThat(ProblemAdvice.withoutValues("Unique index or primary key violation: \"PUBLIC.ROLE_NAME ON PUBLIC.ROLE(NAME) VALUES "
-                + "( /* 3 */ 'Otters of Ottilie' )\"; SQL statement:\ninsert into role (name) values ('Otters of Ottilie') [23505-240]"))
-                .isEqualTo("Unique index or primary key violation: \"PUBLIC.ROLE_NAME ON PUBLIC.ROLE(NAME) …");
-        assertThat(ProblemAdvice.withoutValues("Referential integrity constraint violation; SQL statement:\ndelete from x "
-                + "where y = 'Otters'"))
-                .doesNotContain("Otters");
-    }
 }

@@ -428,6 +428,7 @@ const label = (key: string) => session.project?.fields.find((f) => f.key === key
 }
 aside {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 12px;
 }
 .files {

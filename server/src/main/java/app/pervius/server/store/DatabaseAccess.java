@@ -33,6 +33,7 @@ public class DatabaseAccess implements JdbcConnectionDetails, DisposableBean {
     private static final byte[] ENCRYPTED = "H2encrypt".getBytes(StandardCharsets.US_ASCII);
 
     private final Path file;
+    private final Secrets secrets;
     private final boolean working;
     private final String url;
     private final String password;
@@ -42,6 +43,7 @@ public class DatabaseAccess implements JdbcConnectionDetails, DisposableBean {
     DatabaseAccess(DataDirectory data, Secrets secrets, @Value("${spring.datasource.url}") String url,
             @Value("${pervius.working}") boolean working) throws SQLException {
         this.file = file(data.path());
+        this.secrets = secrets;
         this.working = working;
         boolean encrypted = isEncrypted(file);
         this.url = encrypted ? url + ";CIPHER=AES" : url;
@@ -128,7 +130,7 @@ public class DatabaseAccess implements JdbcConnectionDetails, DisposableBean {
     public void destroy() {
         isOpened();
         if (working) {
-            Shrinking.shrink(file);
+            Shrinking.shrink(file, secrets);
         }
     }
 

@@ -10,14 +10,22 @@ import java.net.ServerSocket;
 import java.net.Socket;
 import java.nio.charset.StandardCharsets;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Consumer;
 
-/** A mail server on loopback (RFC 5321) that takes every mail, counts it and keeps nothing. */
+/** A mail server on loopback (RFC 5321) that takes every mail and counts it; what is in it is for whoever wants to know. */
 final class MailSink implements Closeable {
 
     private final ServerSocket server;
     private final AtomicInteger taken = new AtomicInteger();
+    private final Consumer<String> heard;
 
     MailSink() throws IOException {
+        this(mail -> { });
+    }
+
+    /** @param heard is given the text of each mail before it counts as taken, by several at once */
+    MailSink(Consumer<String> heard) throws IOException {
+        this.heard = heard;
         server = new ServerSocket(0, 50, InetAddress.getLoopbackAddress());
         Thread.ofVirtual().start(this::serve);
     }
@@ -48,9 +56,16 @@ final class MailSink implements Closeable {
             for (String line = in.readLine(); line != null; line = in.readLine()) {
                 if (line.equals("DATA")) {
                     say(out, "354 go on");
-                    for (String text = in.readLine(); text != null && !text.equals("."); text = in.readLine()) {
-                        // It is not kept.
+                    StringBuilder mail = new StringBuilder();
+                    String text = in.readLine();
+                    while (text != null && !text.equals(".")) {
+                        mail.append(text).append('\n');
+                        text = in.readLine();
                     }
+                    if (text == null) {
+                        return;
+                    }
+                    heard.accept(mail.toString());
                     taken.incrementAndGet();
                 }
                 say(out, line.equals("QUIT") ? "221 bye" : "250 well");

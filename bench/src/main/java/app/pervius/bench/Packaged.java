@@ -108,6 +108,11 @@ final class Packaged implements AutoCloseable {
         return Site.setUp(address(), line("code=").replaceFirst(".*code=(\\S+).*", "$1"));
     }
 
+    /** Ends it without a word, as the machine does that has no memory left. */
+    void kill() throws InterruptedException {
+        process.destroyForcibly().waitFor();
+    }
+
     @Override
     public void close() {
         stop();

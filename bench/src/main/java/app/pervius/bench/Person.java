@@ -30,7 +30,7 @@ final class Person {
 
     private static final String TOKEN = "X-CSRF-TOKEN";
 
-    private final String address;
+    private String address;
     private String token = "";
     private final CookieManager cookies = new CookieManager();
     private final HttpClient http = HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1).cookieHandler(cookies).build();
@@ -39,6 +39,12 @@ final class Person {
 
     Person(String address) {
         this.address = address;
+    }
+
+    /** The same one, still signed in, where Pervius answers at another port now. */
+    Person movedTo(String elsewhere) {
+        address = elsewhere;
+        return this;
     }
 
     Person signIn(String email) {

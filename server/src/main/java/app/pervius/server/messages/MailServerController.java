@@ -57,7 +57,7 @@ class MailServerController {
     MailServerView mailServer(Actor actor) {
         actor.mustAdminister();
         Outbound.Standing mails = outbound.standing(Postman.KEY);
-        return new MailServerView(sender().map(MailServerController::address).orElse(null), encryption, from, mails.waiting(),
+        return new MailServerView(mail.sender().map(MailServerController::address).orElse(null), encryption, from, mails.waiting(),
                 mails.failing(), mails.lastWords(), messages.lastSentAt().orElse(null));
     }
 
@@ -66,7 +66,7 @@ class MailServerController {
     @PostMapping("/api/mail-server/test")
     MailServerTested test(Actor actor) {
         actor.mustAdminister();
-        JavaMailSenderImpl sender = sender().orElseThrow(() -> Refused.conflict("no-mail-server",
+        JavaMailSenderImpl sender = mail.sender().orElseThrow(() -> Refused.conflict("no-mail-server",
                 "No mail server is connected. Say --mail when Pervius is started."));
         try {
             sender.testConnection();
@@ -74,10 +74,6 @@ class MailServerController {
         } catch (MessagingException e) {
             return new MailServerTested(false, address(sender) + " cannot be used: " + Postman.reason(e));
         }
-    }
-
-    private Optional<JavaMailSenderImpl> sender() {
-        return mail.sender().filter(JavaMailSenderImpl.class::isInstance).map(JavaMailSenderImpl.class::cast);
     }
 
     private static String address(JavaMailSenderImpl sender) {

@@ -36,8 +36,6 @@ import java.util.stream.Collectors;
 import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.ApplicationEventPublisher;
-import org.springframework.mail.MailException;
-import org.springframework.mail.MailSendException;
 import org.springframework.mail.javamail.JavaMailSender;
 import org.springframework.stereotype.Component;
 
@@ -141,30 +139,24 @@ class Postman implements Channel {
             }
         }
         CrashPoint.MAIL_BEFORE.reached();
-        Map<Object, Exception> failed = send(sender, letters);
-        CrashPoint.MAIL_HANDED_OVER.reached();
+        Outside.world("sends mail");
+        Map<MimeMessage, String> keys = new LinkedHashMap<>();
+        letters.forEach((letter, parcel) -> keys.put(letter, parcel.key()));
+        Map<MimeMessage, Exception> failed = mail.handOver(keys);
         letters.forEach((letter, parcel) -> outcomes.put(parcel.id(), failed.containsKey(letter)
                 ? failure(Objects.requireNonNull(failed.get(letter)))
-                : new Outcome.Over(() -> messages.sent(parcel.subject(), clock.instant()))));
+                : over(parcel)));
         return outcomes;
     }
 
-    private static Map<Object, Exception> send(JavaMailSender sender, Map<MimeMessage, Parcel> letters) {
-        Outside.world("sends mail");
-        try {
-            sender.send(letters.keySet().toArray(MimeMessage[]::new));
-            return Map.of();
-        } catch (MailSendException e) {
-            Map<Object, Exception> failed = new LinkedHashMap<>(e.getFailedMessages());
-            if (failed.isEmpty()) {
-                letters.keySet().forEach(letter -> failed.put(letter, e));
-            }
-            return failed;
-        } catch (MailException e) {
-            Map<Object, Exception> failed = new LinkedHashMap<>();
-            letters.keySet().forEach(letter -> failed.put(letter, e));
-            return failed;
-        }
+    private Outcome over(Parcel parcel) {
+        return new Outcome.Over(() -> messages.sent(parcel.subject(), clock.instant()));
+    }
+
+    @Override
+    public Map<Long, Outcome> handedOver(List<Parcel> parcels) {
+        Set<String> known = mail.handedOver();
+        return parcels.stream().filter(parcel -> known.contains(parcel.key())).collect(Collectors.toMap(Parcel::id, this::over));
     }
 
     private static Outcome failure(Exception failure) {

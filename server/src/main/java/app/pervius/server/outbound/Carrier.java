@@ -75,9 +75,17 @@ class Carrier implements Look {
             return;
         }
         outbound.letGo();
+        ways.values().forEach(way -> kept(way.channel()));
         over = false;
         working = true;
         ways.values().forEach(this::call);
+    }
+
+    /** Keeps what was handed over by a process that was killed before it could. */
+    private void kept(Channel channel) {
+        List<Parcel> waiting = Objects.requireNonNull(transaction.execute(status -> outbound.all(channel)));
+        Map<Long, Outcome> known = channel.handedOver(waiting);
+        settle(channel, waiting.stream().filter(parcel -> known.containsKey(parcel.id())).toList(), known);
     }
 
     /** What is being handed over ends, and what became of it is kept, before anything is taken down: it would go twice otherwise. */

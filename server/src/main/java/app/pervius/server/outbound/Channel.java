@@ -36,6 +36,14 @@ public interface Channel {
      */
     Map<Long, Outcome> send(List<Parcel> parcels);
 
+    /**
+     * What a process that was killed had handed over although that was not kept any more, of these: asked once, before anything is handed
+     * over.
+     */
+    default Map<Long, Outcome> handedOver(List<Parcel> parcels) {
+        return Map.of();
+    }
+
     /** Patience is at its end, or the other side has refused it: what follows, in the transaction that ends the parcel. */
     default void givenUp(Parcel parcel, int tries, String lastWords) {
         throw new IllegalStateException(key() + " never gives up");

@@ -140,6 +140,16 @@ public class Outbound {
         events.publishEvent(new Filled(channel));
     }
 
+    /** All that waits on a channel. */
+    List<Parcel> all(Channel channel) {
+        return jdbc.sql("select id, item_key, subject_id, tries from outbound where channel = ?").param(channel.key())
+                .query(Outbound::parcel).list();
+    }
+
+    private static Parcel parcel(ResultSet row, int n) throws SQLException {
+        return new Parcel(row.getLong("id"), row.getString("item_key"), row.getLong("subject_id"), row.getInt("tries"));
+    }
+
     /** Gives up what a former life of this process had in hand. */
     void letGo() {
         jdbc.sql("update outbound set leased_by = null, leased_until = null where leased_by = ?").param(instance.name()).update();
@@ -158,8 +168,7 @@ public class Outbound {
                 order by channel, next_try, id fetch first :most rows only for update skip locked""")
                 .param("channel", channel.key()).param("now", at(now)).param("longest", at(now.plus(channel.patience().longest())))
                 .param("held", held.isEmpty() ? Set.of(0L) : held).param("most", channel.together())
-                .query((row, n) -> new Parcel(row.getLong("id"), row.getString("item_key"), row.getLong("subject_id"),
-                        row.getInt("tries"))).list();
+                .query(Outbound::parcel).list();
         if (!due.isEmpty()) {
             jdbc.sql("update outbound set leased_by = :by, leased_until = :until where id in (:ids)").param("by", instance.name())
                     .param("until", at(now.plus(LEASE))).param("ids", due.stream().map(Parcel::id).toList()).update();

@@ -10,6 +10,7 @@ import static org.mockito.Mockito.when;
 import app.pervius.core.tell.Pace;
 import app.pervius.server.outbound.Outcome;
 import app.pervius.server.outbound.Parcel;
+import app.pervius.server.store.DataDirectory;
 import app.pervius.server.store.Secrets;
 import java.io.BufferedReader;
 import java.io.IOException;
@@ -22,6 +23,7 @@ import java.net.ServerSocket;
 import java.net.Socket;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
@@ -33,6 +35,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.api.Timeout;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.mail.javamail.JavaMailSender;
@@ -42,6 +45,9 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Mail against a mail server on the wire (RFC 5321) that does not do what it should. */
 class MailWireTest {
+
+    @TempDir
+    Path data;
 
     private enum Manners { ACCEPTS, DROPS_AFTER_DATA, SAYS_NOTHING, REFUSES_THE_RECIPIENT, IS_FULL }
 
@@ -78,7 +84,8 @@ class MailWireTest {
         when(messages.findAllById(any())).thenReturn(List.of(first, second));
         Secrets secrets = mock();
         when(secrets.sign("Message-ID")).thenReturn("0123456789abcdefghij");
-        postman = new Postman(messages, new MailServer(mail), Instant::now, secrets, paces, mock(), mock(), mock(),
+        postman = new Postman(messages, new MailServer(mail, new HandedOver(new DataDirectory(data))), Instant::now, secrets,
+                paces, mock(), mock(), mock(),
                 "pervius@kwb.example");
     }
 

@@ -2,10 +2,14 @@ package app.pervius.server.messages;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.anyInt;
 import static org.mockito.ArgumentMatchers.anyLong;
+import static org.mockito.Mockito.doReturn;
 import static org.mockito.Mockito.doThrow;
+import static org.mockito.Mockito.inOrder;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.never;
+import static org.mockito.Mockito.spy;
 import static org.mockito.Mockito.times;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
@@ -14,7 +18,9 @@ import app.pervius.core.tell.Pace;
 import app.pervius.server.outbound.Outcome;
 import app.pervius.server.outbound.Parcel;
 import app.pervius.server.store.Secrets;
+import jakarta.mail.MessagingException;
 import jakarta.mail.Session;
+import jakarta.mail.Transport;
 import jakarta.mail.internet.MimeMessage;
 import jakarta.mail.internet.MimeMultipart;
 import java.lang.reflect.Field;
@@ -22,12 +28,14 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Properties;
+import java.util.Set;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.mockito.ArgumentCaptor;
+import org.mockito.InOrder;
 import org.springframework.beans.factory.ObjectProvider;
-import org.springframework.mail.MailSendException;
 import org.springframework.mail.javamail.JavaMailSender;
+import org.springframework.mail.javamail.JavaMailSenderImpl;
 
 /** Mail when the mail server does not do what it should. */
 class PostmanTest {
@@ -36,16 +44,19 @@ class PostmanTest {
     private static final Parcel PARCEL = new Parcel(7, "42", 42, 0);
 
     private final MessageRepository messages = mock();
-    private final JavaMailSender sender = mock();
+    /** What goes over the line; asking for its letters gives what was sent. */
+    private final Transport line = mock();
+    private final JavaMailSenderImpl sender = mock();
+    private final HandedOver handed = mock();
     private final ObjectProvider<JavaMailSender> mail = mock();
     private final Secrets secrets = mock();
     private final Paces paces = mock();
     private final Message message = new Message();
-    private final Postman postman = new Postman(messages, new MailServer(mail), () -> NOW, secrets, paces, mock(), mock(), mock(),
+    private final Postman postman = new Postman(messages, new MailServer(mail, handed), () -> NOW, secrets, paces, mock(), mock(), mock(),
                 "pervius@kwb.example");
 
     @BeforeEach
-    void aMessageWaits() throws ReflectiveOperationException {
+    void aMessageWaits() throws ReflectiveOperationException, MessagingException {
         Field id = message.getClass().getSuperclass().getDeclaredField("id");
         id.setAccessible(true);
         id.set(message, 42L);
@@ -56,7 +67,11 @@ class PostmanTest {
         when(messages.findAllById(any())).thenReturn(List.of(message));
         when(secrets.sign("Message-ID")).thenReturn("0123456789abcdefghij");
         when(mail.getIfAvailable()).thenReturn(sender);
-        when(sender.createMimeMessage()).thenAnswer(call -> new MimeMessage(Session.getInstance(new Properties())));
+        Session session = spy(Session.getInstance(new Properties()));
+        doReturn(line).when(session).getTransport("smtp");
+        when(sender.createMimeMessage()).thenAnswer(call -> new MimeMessage(session));
+        when(sender.getSession()).thenReturn(session);
+        when(sender.getHost()).thenReturn("mail.kwb.example");
     }
 
     private Outcome send() {
@@ -65,10 +80,31 @@ class PostmanTest {
         return outcomes.get(7L);
     }
 
+    private List<MimeMessage> sent(int times) throws MessagingException {
+        ArgumentCaptor<jakarta.mail.Message> sent = ArgumentCaptor.forClass(jakarta.mail.Message.class);
+        verify(line, times(times)).sendMessage(sent.capture(), any());
+        return sent.getAllValues().stream().map(MimeMessage.class::cast).toList();
+    }
+
     @Test
-    void aMailServerThatRefusesSaysWhy() {
-        doThrow(new MailSendException("connection refused")).when(sender).send(any(MimeMessage[].class));
+    void aMailServerThatRefusesSaysWhy() throws Exception {
+        doThrow(new MessagingException("connection refused")).when(line).connect(any(), anyInt(), any(), any());
         assertThat(send()).isEqualTo(new Outcome.Failed("connection refused"));
+        verify(handed, never()).note(any());
+    }
+
+    @Test
+    void whatWasHandedOverIsNotedAndWhatARunBeforeHadNotedIsNotHandedOverAgain() throws Exception {
+        send();
+        InOrder order = inOrder(handed, line);
+        order.verify(handed).begin();
+        order.verify(line).sendMessage(any(), any());
+        order.verify(handed).note("42");
+        when(handed.keys()).thenReturn(Set.of("42"));
+        Map<Long, Outcome> known = postman.handedOver(List.of(PARCEL, new Parcel(8, "43", 43, 0)));
+        assertThat(known).containsOnlyKeys(7L);
+        ((Outcome.Over) known.get(7L)).keep().run();
+        verify(messages).sent(42, NOW);
     }
 
     @Test
@@ -85,9 +121,7 @@ class PostmanTest {
         message.text = "sealed";
         when(secrets.decrypt("sealed")).thenReturn("the link");
         send();
-        ArgumentCaptor<MimeMessage[]> sent = ArgumentCaptor.forClass(MimeMessage[].class);
-        verify(sender).send(sent.capture());
-        MimeMultipart both = (MimeMultipart) sent.getValue()[0].getContent();
+        MimeMultipart both = (MimeMultipart) sent(1).getFirst().getContent();
         assertThat(both.getBodyPart(0).getContent()).isEqualTo("the link");
         assertThat((String) both.getBodyPart(1).getContent()).contains("the link");
     }
@@ -96,11 +130,9 @@ class PostmanTest {
     void handedOverAgainAfterACrashItCarriesTheSameId() throws Exception {
         send();
         send();
-        ArgumentCaptor<MimeMessage[]> sent = ArgumentCaptor.forClass(MimeMessage[].class);
-        verify(sender, times(2)).send(sent.capture());
-        for (MimeMessage[] letters : sent.getAllValues()) {
-            letters[0].saveChanges();
-            assertThat(letters[0].getMessageID()).isEqualTo("<42@0123456789abcdef.pervius>");
+        for (MimeMessage letter : sent(2)) {
+            letter.saveChanges();
+            assertThat(letter.getMessageID()).isEqualTo("<42@0123456789abcdef.pervius>");
         }
     }
 
@@ -110,9 +142,7 @@ class PostmanTest {
         message.projectId = 3L;
         message.messageKey = "77/9/ARRIVED/arrived/12";
         send();
-        ArgumentCaptor<MimeMessage[]> sent = ArgumentCaptor.forClass(MimeMessage[].class);
-        verify(sender).send(sent.capture());
-        MimeMessage letter = sent.getValue()[0];
+        MimeMessage letter = sent(1).getFirst();
         assertThat(letter.getHeader("References")).containsExactly("<submission-77@0123456789abcdef.pervius>");
         assertThat(letter.getHeader("Auto-Submitted")).containsExactly("auto-generated");
         assertThat(letter.getHeader("List-Id")).containsExactly("<project-3.pervius>");

@@ -30,6 +30,8 @@ public class DatabaseAccess implements JdbcConnectionDetails, DisposableBean {
     private static final String USER = "PERVIUS";
     /** Whom H2 makes where nobody is said, without a password. */
     private static final String FORMER_USER = "SA";
+    /** The step a database had been brought to when a key first lay beside it. */
+    private static final int FIRST_WITH_KEY = 11;
     private static final byte[] ENCRYPTED = "H2encrypt".getBytes(StandardCharsets.US_ASCII);
 
     private final Path file;
@@ -93,6 +95,19 @@ public class DatabaseAccess implements JdbcConnectionDetails, DisposableBean {
                 "The database does not belong to the key " + (InstallationKey.isElsewhere() ? "the environment names"
                         : InstallationKey.FILE + " beside it") + ". Put the key there that it was made with: it is in every backup, unless "
                 + "it lay elsewhere."));
+    }
+
+    /** Whether a database was last used by a version that had no keys, so that nothing in it was made with one. */
+    static boolean isFromBeforeKeys(Path file) {
+        String name = file.toAbsolutePath().toString().replaceFirst("\\.mv\\.db$", "");
+        try (Connection connection = DriverManager.getConnection("jdbc:h2:" + name + ";IFEXISTS=TRUE;ACCESS_MODE_DATA=r", FORMER_USER, "");
+                Statement statement = connection.createStatement();
+                ResultSet steps = statement.executeQuery("select max(cast(\"version\" as int)) from \"flyway_schema_history\"")) {
+            return steps.next() && steps.getInt(1) > 0 && steps.getInt(1) < FIRST_WITH_KEY;
+        } catch (SQLException e) {
+            // It has a user of its own, or cannot be read: that is said once it is opened.
+            return false;
+        }
     }
 
     private static Optional<Connection> tried(String url, String user, String password) throws SQLException {

@@ -36,7 +36,7 @@ public final class InstallationKey {
     }
 
     /**
-     * The key of a data directory; made where there is no data yet.
+     * The key of a data directory; made where there is no data yet, or data from before there were keys.
      *
      * @throws WrongKey where it is missing, can be read by others or is no key
      */
@@ -57,7 +57,7 @@ public final class InstallationKey {
                     throw new WrongKey("There is no key in " + file + ", where " + ELSEWHERE + " says it is. A new one: openssl rand -out "
                             + file + " 32; chmod 600 " + file);
                 }
-                if (Files.exists(DatabaseAccess.file(data))) {
+                if (Files.exists(DatabaseAccess.file(data)) && !DatabaseAccess.isFromBeforeKeys(DatabaseAccess.file(data))) {
                     throw new WrongKey("The key " + file + " is missing. Take it from a backup; if it lies elsewhere, say where: "
                             + ELSEWHERE + "=FILE");
                 }

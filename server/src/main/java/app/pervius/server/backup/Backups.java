@@ -72,6 +72,8 @@ public class Backups {
     private volatile BackupRun.@Nullable Progress doing;
     private volatile @Nullable String failed;
     private volatile @Nullable List<Backup> elsewhere;
+    private String unreachable = "";
+    private Instant unreachableUntil = Instant.EPOCH;
     private Instant nextLook = Instant.EPOCH;
 
     Backups(DataDirectory data, DiskFlush flush, InstantSource clock, ActBook acts, ChosenPlace chosen,
@@ -136,13 +138,26 @@ public class Backups {
     }
 
     /** What lies in the place, the last first; another machine is asked once, and after each backup that is made here. */
-    private List<Backup> there() throws IOException {
+    private synchronized List<Backup> there() throws IOException {
         if (to.isEmpty()) {
             return List.of();
         }
+        if (!to.get().isElsewhere()) {
+            return Vault.list(to.get());
+        }
         List<Backup> known = elsewhere;
-        if (known == null || !to.get().isElsewhere()) {
-            known = Vault.list(to.get());
+        if (known == null) {
+            // One that cannot be reached is not waited for by everybody who looks.
+            if (clock.instant().isBefore(unreachableUntil)) {
+                throw new Vault.NotUsable(unreachable);
+            }
+            try {
+                known = Vault.list(to.get());
+            } catch (IOException e) {
+                unreachable = reason(e);
+                unreachableUntil = clock.instant().plus(LOOK_FOR_DUE);
+                throw e;
+            }
             elsewhere = known;
         }
         return known;

@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import org.apache.sshd.client.SshClient;
 import org.apache.sshd.client.config.hosts.HostConfigEntryResolver;
 import org.apache.sshd.client.keyverifier.KnownHostsServerKeyVerifier;
@@ -30,6 +31,7 @@ public record Place(String where, Optional<Path> passphrase, Path key, Path host
     /** How long another machine is waited for. */
     private static final Duration PATIENCE = Duration.ofSeconds(20);
     private static final String REMOTE = "sftp://";
+    private static final Pattern ADDRESS = Pattern.compile("sftp://[A-Za-z0-9._-]+@[A-Za-z0-9.-]+(:\\d{1,5})?(/[A-Za-z0-9._~-]+)+/?");
     private static final int USUAL_PORT = 22;
 
     /**
@@ -37,10 +39,10 @@ public record Place(String where, Optional<Path> passphrase, Path key, Path host
      */
     public Place {
         if (where.startsWith(REMOTE)) {
-            URI uri = URI.create(where);
-            if (uri.getUserInfo() == null || uri.getHost() == null || uri.getPath() == null || uri.getPath().length() < 2) {
-                throw new IllegalArgumentException("“" + where + "” is no place for backups: sftp://user@host/directory, without a "
-                        + "password.");
+            if (!ADDRESS.matcher(where).matches()) {
+                // Not what was said: there may be a password in it.
+                throw new IllegalArgumentException("A place for backups on another machine is said as sftp://user@host/directory or "
+                        + "sftp://user@host:port/directory, without a password.");
             }
         } else {
             where = Path.of(where).toAbsolutePath().normalize().toString();

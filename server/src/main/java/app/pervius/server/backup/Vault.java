@@ -82,7 +82,8 @@ public final class Vault implements AutoCloseable {
             }
             if (!Files.exists(mark)) {
                 try (Stream<Path> there = Files.list(directory)) {
-                    if (there.findAny().isPresent()) {
+                    // One that was killed may have left a mark half made.
+                    if (there.anyMatch(path -> !path.getFileName().toString().startsWith(MAKING))) {
                         throw new NotUsable(place.where() + " has something else in it. Backups want a directory of their own.");
                     }
                 }

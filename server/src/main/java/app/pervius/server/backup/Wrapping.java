@@ -45,6 +45,12 @@ interface Wrapping {
     }
 
     default InputStream read(Path file) throws IOException {
-        return within(Files.newInputStream(file));
+        InputStream in = Files.newInputStream(file);
+        try {
+            return within(in);
+        } catch (IOException e) {
+            in.close();
+            throw e;
+        }
     }
 }

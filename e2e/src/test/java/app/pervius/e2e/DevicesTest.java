@@ -37,7 +37,9 @@ class DevicesTest {
             controller.choose(By.cssSelector("[data-test=says-issue]"), "said here");
             controller.see(By.cssSelector("[data-test=add-release]")).click();
             controller.choose(By.cssSelector("[data-test=paper-0]"), "made to fit A3");
-            controller.seeText("After 1, 2 it is released to “Plotter, site office”, made to fit A3.");
+            controller.seeText("After 1, 2 it is released to “Plotter, site office”, made to fit A3, stamped in the left margin.");
+            controller.choose(By.cssSelector("[data-test=stamp-0]"), "top right").seeText("made to fit A3, stamped at the top right.");
+            controller.choose(By.cssSelector("[data-test=stamp-0]"), "none").seeText("“Plotter, site office”, made to fit A3.");
             assertThat(PlacesTest.seriousFindings(controller)).isEmpty();
             controller.clickButton("Leave it as it was");
         }

@@ -97,6 +97,10 @@ th {
 th:first-child {
   width: 66px;
 }
+/* The first row gives the columns their width. */
+thead th:last-child {
+  width: 60px;
+}
 td {
   font-size: 11px;
 }

@@ -431,6 +431,9 @@ aside {
   grid-template-columns: minmax(0, 1fr);
   gap: 12px;
 }
+.files .row {
+  flex-wrap: wrap;
+}
 .files {
   padding: 8px 10px;
   display: grid;

@@ -2,8 +2,10 @@ package app.pervius.server.backup;
 
 import java.io.IOException;
 import java.net.URI;
+import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.time.Duration;
 import java.util.Optional;
 import java.util.regex.Pattern;
@@ -15,7 +17,9 @@ import org.apache.sshd.client.session.ClientSession;
 import org.apache.sshd.common.config.keys.FilePasswordProvider;
 import org.apache.sshd.common.keyprovider.FileKeyPairProvider;
 import org.apache.sshd.core.CoreModuleProperties;
+import org.apache.sshd.sftp.client.SftpClient;
 import org.apache.sshd.sftp.client.SftpClientFactory;
+import org.apache.sshd.sftp.client.extensions.openssh.OpenSSHFsyncExtension;
 import org.apache.sshd.sftp.client.fs.SftpFileSystem;
 
 /**
@@ -125,6 +129,24 @@ public record Place(String where, Optional<Path> passphrase, Path key, Path host
         } catch (IOException | RuntimeException e) {
             client.stop();
             throw new Vault.NotUsable("The place for backups " + where + " cannot be used: " + reason(e) + ".");
+        }
+    }
+
+    /** Has what was written into a file be on its disk; on another machine where that does so on request. */
+    static void force(Path file) throws IOException {
+        if (file.getFileSystem() instanceof SftpFileSystem remote) {
+            try (SftpClient client = remote.getClient()) {
+                OpenSSHFsyncExtension disk = client.getExtension(OpenSSHFsyncExtension.class);
+                if (disk != null && disk.isSupported()) {
+                    try (SftpClient.CloseableHandle handle = client.open(file.toString(), SftpClient.OpenMode.Read)) {
+                        disk.fsync(handle);
+                    }
+                }
+            }
+            return;
+        }
+        try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
+            channel.force(true);
         }
     }
 

@@ -347,9 +347,7 @@ public final class Vault implements AutoCloseable {
         if (path.getFileSystem() != FileSystems.getDefault() && Files.isDirectory(path)) {
             return;
         }
-        try (FileChannel channel = FileChannel.open(path, StandardOpenOption.READ)) {
-            channel.force(true);
-        }
+        Place.force(path);
     }
 
     static void clear(Path directory) throws IOException {

@@ -11,6 +11,8 @@ import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.HashSet;
 import java.util.Set;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
 /**
@@ -20,6 +22,8 @@ import org.springframework.stereotype.Component;
  */
 @Component
 class HandedOver {
+
+    private static final Logger LOG = LoggerFactory.getLogger(HandedOver.class);
 
     private final Path file;
 
@@ -32,8 +36,13 @@ class HandedOver {
         write("", StandardOpenOption.TRUNCATE_EXISTING);
     }
 
+    /** What cannot be noted has gone all the same: nothing is held up, and the log says that it may go twice. */
     void note(String key) {
-        write(key + "\n", StandardOpenOption.APPEND);
+        try {
+            write(key + "\n", StandardOpenOption.APPEND);
+        } catch (UncheckedIOException e) {
+            LOG.warn("message {} was mailed and could not be noted; it goes once more if Pervius is killed now", key, e);
+        }
     }
 
     private void write(String text, StandardOpenOption how) {

@@ -149,14 +149,14 @@ class Postman implements Channel {
         return outcomes;
     }
 
-    private Outcome over(Parcel parcel) {
+    @Override
+    public Outcome over(Parcel parcel) {
         return new Outcome.Over(() -> messages.sent(parcel.subject(), clock.instant()));
     }
 
     @Override
-    public Map<Long, Outcome> handedOver(List<Parcel> parcels) {
-        Set<String> known = mail.handedOver();
-        return parcels.stream().filter(parcel -> known.contains(parcel.key())).collect(Collectors.toMap(Parcel::id, this::over));
+    public Set<String> handedOver() {
+        return mail.handedOver();
     }
 
     private static Outcome failure(Exception failure) {

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Semaphore;
@@ -83,9 +84,11 @@ class Carrier implements Look {
 
     /** Keeps what was handed over by a process that was killed before it could. */
     private void kept(Channel channel) {
-        List<Parcel> waiting = Objects.requireNonNull(transaction.execute(status -> outbound.all(channel)));
-        Map<Long, Outcome> known = channel.handedOver(waiting);
-        settle(channel, waiting.stream().filter(parcel -> known.containsKey(parcel.id())).toList(), known);
+        Set<String> known = channel.handedOver();
+        if (!known.isEmpty()) {
+            List<Parcel> waiting = Objects.requireNonNull(transaction.execute(status -> outbound.keyed(channel, known)));
+            settle(channel, waiting, waiting.stream().collect(Collectors.toMap(Parcel::id, channel::over)));
+        }
     }
 
     /** What is being handed over ends, and what became of it is kept, before anything is taken down: it would go twice otherwise. */

@@ -37,11 +37,16 @@ public interface Channel {
     Map<Long, Outcome> send(List<Parcel> parcels);
 
     /**
-     * What a process that was killed had handed over although that was not kept any more, of these: asked once, before anything is handed
-     * over.
+     * The keys of what a process that was killed had handed over although that was not kept any more: asked once, before anything is
+     * handed over.
      */
-    default Map<Long, Outcome> handedOver(List<Parcel> parcels) {
-        return Map.of();
+    default Set<String> handedOver() {
+        return Set.of();
+    }
+
+    /** What became of one that had been. */
+    default Outcome over(Parcel parcel) {
+        return new Outcome.Over(() -> { });
     }
 
     /** Patience is at its end, or the other side has refused it: what follows, in the transaction that ends the parcel. */

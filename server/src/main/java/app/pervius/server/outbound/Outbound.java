@@ -140,10 +140,10 @@ public class Outbound {
         events.publishEvent(new Filled(channel));
     }
 
-    /** All that waits on a channel. */
-    List<Parcel> all(Channel channel) {
-        return jdbc.sql("select id, item_key, subject_id, tries from outbound where channel = ?").param(channel.key())
-                .query(Outbound::parcel).list();
+    /** What of these still waits on a channel. */
+    List<Parcel> keyed(Channel channel, Set<String> keys) {
+        return jdbc.sql("select id, item_key, subject_id, tries from outbound where channel = :channel and item_key in (:keys)")
+                .param("channel", channel.key()).param("keys", keys).query(Outbound::parcel).list();
     }
 
     private static Parcel parcel(ResultSet row, int n) throws SQLException {

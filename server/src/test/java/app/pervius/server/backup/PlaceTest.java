@@ -9,6 +9,7 @@ import app.pervius.server.store.DatabaseAccess;
 import app.pervius.server.store.DiskFlush;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.nio.channels.Channel;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.GeneralSecurityException;
@@ -18,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.apache.sshd.common.config.keys.KeyUtils;
@@ -26,7 +28,10 @@ import org.apache.sshd.common.config.keys.writer.openssh.OpenSSHKeyPairResourceW
 import org.apache.sshd.common.file.virtualfs.VirtualFileSystemFactory;
 import org.apache.sshd.common.keyprovider.KeyPairProvider;
 import org.apache.sshd.server.SshServer;
+import org.apache.sshd.sftp.server.FileHandle;
+import org.apache.sshd.sftp.server.SftpFileSystemAccessor;
 import org.apache.sshd.sftp.server.SftpSubsystemFactory;
+import org.apache.sshd.sftp.server.SftpSubsystemProxy;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.io.TempDir;
@@ -40,6 +45,8 @@ class PlaceTest {
 
     @TempDir
     Path directory;
+    /** What the other machine was asked to have on its disk. */
+    private final Set<String> forced = ConcurrentHashMap.newKeySet();
 
     private Path passphrase(String name, String says) throws IOException {
         return Files.writeString(directory.resolve(name), says + "\n");
@@ -106,7 +113,16 @@ class PlaceTest {
         server.setHost("127.0.0.1");
         server.setKeyPairProvider(KeyPairProvider.wrap(own));
         server.setPublickeyAuthenticator((user, key, session) -> user.equals("keeper") && KeyUtils.compareKeys(key, known.getPublic()));
-        server.setSubsystemFactories(List.of(new SftpSubsystemFactory()));
+        SftpSubsystemFactory files = new SftpSubsystemFactory();
+        files.setFileSystemAccessor(new SftpFileSystemAccessor() {
+            @Override
+            public void syncFileData(SftpSubsystemProxy sftp, FileHandle handle, Path file, String said, Channel channel)
+                    throws IOException {
+                SftpFileSystemAccessor.super.syncFileData(sftp, handle, file, said, channel);
+                forced.add(file.getFileName().toString());
+            }
+        });
+        server.setSubsystemFactories(List.of(files));
         server.setFileSystemFactory(new VirtualFileSystemFactory(Files.createDirectories(directory.resolve("machine"))));
         server.start();
         return server;
@@ -142,6 +158,8 @@ class PlaceTest {
             assertThat(directory.resolve("machine/kept/weir/" + second.name() + "/pervius.mv.db.gz.gpg")).isRegularFile();
             assertThat(Vault.list(place)).extracting(Backup::name).as("of a day the last is kept").containsExactly(second.name());
             assertThat(first.contents()).isEqualTo(second.contents());
+            assertThat(forced).as("each content, and what a backup consists of").hasSizeGreaterThan(first.contents()).contains(
+                    "pervius.mv.db.gz.gpg", "contents.gpg", "secret.key.gpg", "backup.json");
             Restore.into(place, Optional.empty(), directory.resolve("again"), progress -> { });
             assertThat(contents(directory.resolve("again"))).isEqualTo(contents(app.data()));
 

@@ -29,4 +29,11 @@ class HandedOverTest {
         next.begin();
         assertThat(next.keys()).isEmpty();
     }
+
+    @Test
+    void whatCannotBeNotedHoldsNothingUp() throws IOException {
+        Files.createDirectory(data.resolve("mail.handed"));
+        new HandedOver(new DataDirectory(data)).note("42");
+        assertThat(data.resolve("mail.handed")).isEmptyDirectory();
+    }
 }

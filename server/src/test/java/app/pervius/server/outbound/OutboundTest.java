@@ -8,6 +8,7 @@ import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.verifyNoInteractions;
 
+import app.pervius.server.Client;
 import app.pervius.server.due.Due;
 import app.pervius.server.store.Durable;
 import app.pervius.server.store.Ids;
@@ -22,6 +23,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.LongStream;
 import org.h2.jdbcx.JdbcConnectionPool;
@@ -48,6 +50,8 @@ class OutboundTest {
         private final List<String> givenUp = new ArrayList<>();
         private Patience patience = new Patience(Duration.ofSeconds(10), Duration.ofMinutes(5), 0);
         private boolean open = true;
+        private Set<String> handedOver = Set.of();
+        private final List<String> kept = new ArrayList<>();
 
         Told(String key, int together) {
             this.key = key;
@@ -85,6 +89,16 @@ class OutboundTest {
             Map<Long, Outcome> outcomes = new HashMap<>();
             parcels.forEach(parcel -> outcomes.put(parcel.id(), answer.apply(parcel)));
             return outcomes;
+        }
+
+        @Override
+        public Set<String> handedOver() {
+            return handedOver;
+        }
+
+        @Override
+        public Outcome over(Parcel parcel) {
+            return new Outcome.Over(() -> kept.add(parcel.key()));
         }
 
         @Override
@@ -350,6 +364,20 @@ class OutboundTest {
         now = BEGIN.minus(Duration.ofHours(3));
         carrier.look();
         assertThat(mail.sent).hasSize(2);
+    }
+
+    /** Whoever was killed had handed two of them over, and a third that was kept in time. */
+    @Test
+    void whatAFormerLifeHadHandedOverIsKeptAndNotHandedOverAgain() {
+        put(mail, 1, 2, 3);
+        List<String> keys = JdbcClient.create(database).sql("select item_key from outbound order by id").query(String.class).list();
+        mail.handedOver = Set.of(keys.get(0), keys.get(2), "kept in time");
+        carrier.start();
+        carrier.look();
+        assertThat(mail.kept).containsExactlyInAnyOrder(keys.get(0), keys.get(2));
+        Client.until(() -> outbound.waiting("mail"), Set::isEmpty);
+        assertThat(mail.sent.stream().flatMap(List::stream).map(Parcel::key)).containsExactly(keys.get(1));
+        carrier.stop();
     }
 
     @Test

@@ -83,7 +83,7 @@ public final class BackupRun {
                         .getBytes(StandardCharsets.UTF_8));
             }
             progress.accept(new Progress("What was written is read.", 0, 0));
-            long rows = read(vault.wrapping(), packed, data.resolve(OPENED), new Secrets(new DataDirectory(data)));
+            long rows = read(vault.wrapping(), packed, opened(data, to, making), new Secrets(new DataDirectory(data)));
             long bytes = contents.stream().mapToLong(Vault.Content::size).sum();
             Backup made = vault.finish(making, new Backup(NAME.format(now), now, Vault.hash(packed), Files.size(packed), contents.size(),
                     bytes, copied, rows, Duration.ofNanos(System.nanoTime() - begun).toMillis()));
@@ -144,7 +144,18 @@ public final class BackupRun {
         return copied;
     }
 
-    /** Opens a packed database beside the data, where nobody else reads it, and reads all of it; gives how many rows it has. */
+    /** In the place, unless it is not to lie there in clear or is on another machine: then beside the data, where there is room for it. */
+    private static Path opened(Path data, Place to, Path making) throws IOException {
+        if (!to.isElsewhere() && to.passphrase().isEmpty()) {
+            return making.resolve("opened");
+        }
+        if (Files.getFileStore(data).getUsableSpace() < 2 * Files.size(DatabaseAccess.file(data))) {
+            throw new Vault.NotUsable("There is too little room beside the data in " + data + " to look at the database that was written.");
+        }
+        return data.resolve(OPENED);
+    }
+
+    /** Opens a packed database and reads all of it; gives how many rows it has. */
     private static long read(Wrapping wrapping, Path packed, Path directory, Secrets secrets) throws IOException {
         if (Files.exists(directory)) {
             // Of one that was killed.

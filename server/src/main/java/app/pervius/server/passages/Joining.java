@@ -98,7 +98,7 @@ public class Joining {
                 instanceof Move.Moved moved)) {
             return Optional.empty();
         }
-        int position = there.size();
+        int position = files.findByPassageIdInOrderByPosition(List.of(row.id())).size();
         for (PassageFacts.File file : its) {
             PassageFile former = there.get(new FileName(file.name()).ending());
             if (former == null) {

@@ -171,6 +171,12 @@ class DevicesTest {
                 .anyMatch(account -> account.endsWith("for “Plotter of sheets”: Printed."));
     }
 
+    private static long passage(Client who, String title, String revision) {
+        return who.get("/api/projects/" + who.project() + "/passages?which=ALL").must(200).body().get("items").valueStream()
+                .map(row -> row.get("passage")).filter(p -> p.get("names").get("title").asString().equals(title)
+                        && p.get("names").path("revision").asString("").equals(revision)).findFirst().orElseThrow().get("id").asLong();
+    }
+
     /** What the sheets say that a device prints of a passage, or of a file as it lies in a folder. */
     private static String printed(App app, long device, List<Long> files, List<Long> passages) throws IOException {
         List<ByteArrayOutputStream> handed = new CopyOnWriteArrayList<>();
@@ -204,6 +210,10 @@ class DevicesTest {
         String sheets = printed(app, device, List.of(), List.of(accepted.get("id").asLong()));
         assertThat(sheets).contains("REVISION\nP02").contains("KWR-ALD-C-DR-0003  P02\nA1, accepted for construction\nAccepted by Tomasz "
                 + "Łęgowicz, ").contains("Current in Shared when released, ");
+        assertThat(printed(app, device, List.of(), List.of(passage(mirela, "Retaining wall reinforcement", "P01")))).contains(
+                "KWR-ALD-C-DR-0003  P01\nNot accepted: revise and resubmit by ");
+        assertThat(printed(app, device, List.of(), List.of(passage(mirela, "Weir general arrangement", "P01")))).contains(
+                "Superseded by P02 when released, ");
         long lying = app.bean(JdbcClient.class).sql("select id from folder_file where folder_id = ? and present and name like ?")
                 .params(mirela.folder("Shared / Civil"), "KWR-ALD-C-DR-0003%").query(Long.class).single();
         assertThat(printed(app, device, List.of(lying), List.of())).as("the file as it lies there")

@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 import java.util.stream.StreamSupport;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -32,8 +33,10 @@ final class EngineRate implements Bench.Part {
     public List<Measure> measure() throws Exception {
         List<Measure> found = new ArrayList<>();
         try (Site.Here here = Site.here(Map.of())) {
+            // New documents each time, as in what is measured: a number is drawn for each.
+            AtomicInteger round = new AtomicInteger();
             Crowd.warmUp(() -> {
-                carried(here, 40, "warming up", false, new ArrayList<>());
+                carried(here, 40, "warming up " + round.incrementAndGet(), false, new ArrayList<>());
                 decided(here, 20, false, new ArrayList<>());
             });
             carried(here, submissions, "measured", true, found);

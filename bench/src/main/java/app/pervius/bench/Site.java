@@ -158,6 +158,7 @@ final class Site {
         long drawings = ines.post("/api/folders/" + own + "/folders",
                 Map.of("name", "Drawings", "values", Map.of("discipline", "C", "type", "DR"))).get("id").asLong();
         long plain = ines.post("/api/folders/" + own + "/folders", Map.of("name", "Correspondence", "values", Map.of())).get("id").asLong();
+        countFurther(ines, at);
         putARuleInForce(ines, project, drawings);
         return new Site(address, project, drawings, plain);
     }
@@ -179,6 +180,18 @@ final class Site {
                     Map.of("password", PASSWORD));
             return new Person(address).signIn(email);
         }).toList();
+    }
+
+    /** Counters of a project usually have four digits, which is less than is measured here. */
+    private static void countFurther(Person ines, String at) {
+        for (JsonNode scheme : ines.get(at + "/schemes")) {
+            if (scheme.get("form").get("of").asString().equals("DOCUMENTS")) {
+                Map<String, Object> form = new HashMap<>();
+                scheme.get("form").properties().forEach(part -> form.put(part.getKey(), part.getValue()));
+                form.put("pattern", scheme.get("form").get("pattern").asString().replaceAll("\\{counter:\\d+\\}", "{counter:6}"));
+                ines.put(at + "/schemes/" + scheme.get("key").asString(), Map.of("after", scheme.get("edition").asInt(), "scheme", form));
+            }
+        }
     }
 
     private static void putARuleInForce(Person ines, long project, long folder) {

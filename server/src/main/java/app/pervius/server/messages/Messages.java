@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
@@ -96,13 +97,13 @@ public class Messages {
     /** Leaves a notice for each person, once, in the transaction of what it tells of. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void tell(Collection<Long> persons, Occasion occasion, About about, String detail) {
-        new LinkedHashSet<>(persons).forEach(person -> note(person, null, occasion, about, detail));
+        keep(new LinkedHashSet<>(persons).stream().map(person -> note(person, null, occasion, about, detail)).toList());
     }
 
     /** The same for people who are known by their address only. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void tellOutside(Collection<String> addresses, Occasion occasion, About about, String detail) {
-        new LinkedHashSet<>(addresses).forEach(address -> note(null, address, occasion, about, detail));
+        keep(new LinkedHashSet<>(addresses).stream().map(at -> note(null, at, occasion, about, detail)).toList());
     }
 
     /**
@@ -114,7 +115,7 @@ public class Messages {
         return noting.due(project, person, occasion, manner).isPresent();
     }
 
-    private void note(@Nullable Long person, @Nullable String outside, Occasion occasion, About about, String detail) {
+    private Notice note(@Nullable Long person, @Nullable String outside, Occasion occasion, About about, String detail) {
         Notice notice = new Notice();
         notice.projectId = about.project();
         notice.personId = person;
@@ -132,10 +133,13 @@ public class Messages {
         notice.shown = about.manner().shown();
         notice.because = cut(about.manner().because().isEmpty() ? occasion.because() : about.manner().inWords(), MOST_SUBJECT);
         notice.dueAt = noting.due(about.project(), person, occasion, about.manner()).orElse(null);
-        noting.keep(notice);
-        if (notice.dueAt == null) {
-            gatherAtTheEnd(about.submission());
-        }
+        return notice;
+    }
+
+    private void keep(List<Notice> left) {
+        noting.keep(left);
+        left.stream().filter(notice -> notice.dueAt == null).findFirst().ifPresent(notice -> gatherAtTheEnd(
+                Objects.requireNonNull(notice.submissionId)));
     }
 
     private void gatherAtTheEnd(long submission) {
@@ -189,7 +193,7 @@ public class Messages {
             notice.what = cut(PROJECT.matcher(subject).replaceFirst(""), MOST_SUBJECT);
             notice.place = place;
             notice.messageId = message.id();
-            noting.keep(notice);
+            noting.keep(List.of(notice));
         }
     }
 

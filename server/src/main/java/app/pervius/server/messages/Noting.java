@@ -11,13 +11,13 @@ import java.time.InstantSource;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.ConcurrencyFailureException;
 import org.springframework.jdbc.core.JdbcTemplate;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** Leaves notices: says when each is told, and tells the browsers of whom it is for. */
@@ -27,7 +27,6 @@ class Noting {
     /** So many rows are changed in one go. */
     private static final int TOGETHER = 1000;
 
-    private final JdbcClient jdbc;
     private final JdbcTemplate batches;
     private final Ids ids;
     private final Paces paces;
@@ -35,8 +34,7 @@ class Noting {
     private final Live live;
     private final InstantSource clock;
 
-    Noting(JdbcClient jdbc, JdbcTemplate batches, Ids ids, Paces paces, Due due, Live live, InstantSource clock) {
-        this.jdbc = jdbc;
+    Noting(JdbcTemplate batches, Ids ids, Paces paces, Due due, Live live, InstantSource clock) {
         this.batches = batches;
         this.ids = ids;
         this.paces = paces;
@@ -54,23 +52,24 @@ class Noting {
         return paces.due(project, person, occasion, manner.paces());
     }
 
-    /** Keeps a notice in the current transaction. */
-    void keep(Notice notice) {
-        notice.notedAt = clock.instant();
-        // As a plain row: many are left in one transaction, and nothing looks at them before they are gathered.
-        jdbc.sql("""
+    /** Keeps notices in the current transaction. */
+    void keep(Collection<Notice> notices) {
+        OffsetDateTime now = clock.instant().atOffset(ZoneOffset.UTC);
+        // As plain rows: many are left in one transaction, and nothing looks at them before they are gathered.
+        batches.batchUpdate("""
                 insert into notice (id, project_id, person_id, address, occasion, gather_key, submission_id, passage_id, file_id, what,
                     detail, rule, subject, important, shown, because, noted_at, due_at, message_id, place)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""")
-                .params(Sql.values(ids.next(), notice.projectId, notice.personId, notice.address, notice.occasion.name(), notice.gatherKey,
-                        notice.submissionId, notice.passageId, notice.fileId, notice.what, notice.detail, notice.rule, notice.subject,
-                        notice.important, notice.shown.name(), notice.because, at(notice.notedAt), at(notice.dueAt),
-                        notice.messageId, notice.place)).update();
-        if (notice.personId != null) {
-            live.came(notice.projectId, notice.personId);
-        }
-        if (notice.dueAt != null) {
-            due.by(Digests.KEY, notice.dueAt);
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)""", notices, TOGETHER, (row, notice) -> Sql.set(row,
+                ids.next(), notice.projectId, notice.personId, notice.address, notice.occasion.name(), notice.gatherKey,
+                notice.submissionId, notice.passageId, notice.fileId, notice.what, notice.detail, notice.rule, notice.subject,
+                notice.important, notice.shown.name(), notice.because, now, at(notice.dueAt), notice.messageId, notice.place));
+        for (Notice notice : notices) {
+            if (notice.personId != null) {
+                live.came(notice.projectId, notice.personId);
+            }
+            if (notice.dueAt != null) {
+                due.by(Digests.KEY, notice.dueAt);
+            }
         }
     }
 

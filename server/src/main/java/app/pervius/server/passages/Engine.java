@@ -187,9 +187,13 @@ public class Engine implements Look {
     private void carry(PassageStep.Carried carried) {
         int failures = 0;
         boolean more = true;
+        boolean ready = false;
         while (more) {
             try {
-                step.beforehand(carried);
+                if (!ready) {
+                    step.beforehand(carried);
+                    ready = true;
+                }
                 more = step.advance(carried, failures > 0);
                 failures = 0;
             } catch (RuntimeException e) {

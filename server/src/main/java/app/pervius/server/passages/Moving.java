@@ -67,7 +67,7 @@ class Moving {
         Identity its = move.passage().identity();
         if (!its.title().equals(knownAs.title()) || !its.baseName().equals(knownAs.baseName()) || !its.revision()
                 .equals(knownAs.revision())) {
-            words.index(row);
+            words.index(row, knownAs, its);
         }
         if (after != null) {
             move.notices().forEach(notice -> notices.tell(after, notice, by.untold()));

@@ -7,7 +7,6 @@ import app.pervius.core.tell.Occasion;
 import app.pervius.server.messages.Messages;
 import app.pervius.server.people.People;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Objects;
@@ -35,11 +34,11 @@ public class Notices {
     void tell(PassageFacts passage, Notice notice, @Nullable Long by) {
         List<Long> told = new ArrayList<>(direct(passage, notice).stream().filter(person -> !Objects.equals(person, by)).toList());
         if (notice.whom().contains(Whom.WATCHERS)) {
-            Collection<Long> watching = watchers.persons(passage.id());
-            told.removeAll(watching);
+            Watchers.Watching watching = watchers.of(passage);
+            told.removeAll(watching.persons());
             tell(told, passage, notice);
-            told.addAll(watching);
-            watchers.tell(passage, notice);
+            told.addAll(watching.persons());
+            watching.tell(notice);
         } else {
             tell(told, passage, notice);
         }

@@ -4,22 +4,20 @@ import app.pervius.core.passage.End;
 import app.pervius.core.register.SearchWords;
 import app.pervius.server.access.Actor;
 import app.pervius.server.search.Finder;
-import app.pervius.server.search.WordIndex;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** Finds revisions by their number, revision and title, and by every name they ever had. */
 @Component
 class PassageFinder implements Finder {
 
-    private final WordIndex index;
+    private final PassageWords words;
     private final PassageRepository passages;
 
-    PassageFinder(JdbcClient jdbc, PassageRepository passages) {
-        this.index = new WordIndex(jdbc, "passage_word", "passage_id");
+    PassageFinder(PassageWords words, PassageRepository passages) {
+        this.words = words;
         this.passages = passages;
     }
 
@@ -31,7 +29,7 @@ class PassageFinder implements Finder {
     @Override
     public Found find(long project, String text, int most, Actor actor) {
         Map<String, Object> parameters = Map.of("project", project, "firms", actor.seenFirms(project));
-        List<Long> all = index.found(
+        List<Long> all = words.found(
                 "select p.id from passage p where p.project_id = :project and (0 in (:firms) or p.author_firm_id in (:firms))", "p.id",
                 parameters, SearchWords.sought(text), COUNTED + 1);
         return Found.of(all, most, ids -> passages.findAllById(ids).stream().sorted(Comparator.comparing(StoredPassage::id).reversed())

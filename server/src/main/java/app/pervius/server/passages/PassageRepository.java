@@ -3,15 +3,18 @@ package app.pervius.server.passages;
 import app.pervius.core.passage.End;
 import app.pervius.core.passage.Station;
 import jakarta.persistence.LockModeType;
+import jakarta.persistence.QueryHint;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import org.hibernate.jpa.HibernateHints;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
+import org.springframework.data.jpa.repository.QueryHints;
 import org.springframework.data.repository.query.Param;
 
 interface PassageRepository extends JpaRepository<StoredPassage, Long> {
@@ -62,9 +65,10 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
     @Query("select p.originalName from Passage p where p.projectId = :project and p.folderId in :folders order by p.id desc")
     List<String> namesArrived(long project, Collection<Long> folders, Limit limit);
 
-    @Query("""
-            select count(p) > 0 from Passage p join PassageWord w on w.passageId = p.id where w.projectId = :project and w.word = :word
-            and (locate(:text, lower(p.originalName)) > 0 or locate(:text, lower(p.baseName)) > 0)""")
+    @QueryHints(@QueryHint(name = HibernateHints.HINT_NATIVE_SPACES, value = "passage"))
+    @Query(value = """
+            select count(*) > 0 from passage_word w join passage p on p.id = w.passage_id where w.project_id = :project and w.word = :word
+            and (locate(:text, lower(p.original_name)) > 0 or locate(:text, lower(p.base_name)) > 0)""", nativeQuery = true)
     boolean anyNameWith(long project, String word, String text);
 
     @Query("select p.id from Passage p where p.projectId = :project and (:folder is null or p.folderId = :folder) order by p.id desc")

@@ -3,6 +3,7 @@ package app.pervius.server.passages;
 import app.pervius.core.passage.Move;
 import app.pervius.core.passage.Outcome;
 import app.pervius.core.passage.State;
+import app.pervius.core.passage.Station;
 import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
 import app.pervius.server.live.Change;
@@ -15,8 +16,9 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * Takes a stored passage along the line, in one transaction with its new state and its journal entries. Stations that follow each
- * other without a wait share it; after a fault each has its own, so that what was done stays done.
+ * Takes a stored passage along the line, in a transaction with its new state and its journal entries. Stations that follow each
+ * other without a wait share one, but for the one that draws a number: its counter is held until its transaction ends, and everybody
+ * else who wants a number of it waits. After a fault each has its own, so that what was done stays done.
  */
 @Component
 class PassageStep {
@@ -63,7 +65,8 @@ class PassageStep {
     }
 
     /**
-     * Takes the passage through the stations before it, as far as it goes, or through one only. True if it can go on at the next at once.
+     * Takes the passage through the stations before it, as far as it goes in one transaction, or through one only. True if it can go on
+     * at the next at once.
      */
     @Transactional
     boolean advance(Carried carried, boolean oneOnly) {
@@ -73,10 +76,24 @@ class PassageStep {
             return false;
         }
         Stored ground = new Stored(row, carried);
-        PassageFacts after = oneOnly ? line.one(passage, ground) : line.through(passage, ground);
+        PassageFacts after = oneOnly ? line.one(passage, ground) : together(passage, ground);
         live.changed(new Change(row.projectId, row.authorFirmId, Live.Topic.PASSAGE, row.submissionId).in(row.folderId)
                 .of(List.of(row.authorId, row.uploaderId)));
         return after.passage().state() instanceof State.Running;
+    }
+
+    private PassageFacts together(PassageFacts passage, Stored ground) {
+        PassageFacts at = passage;
+        boolean drew;
+        do {
+            drew = drawsNext(at);
+            at = line.one(at, ground);
+        } while (!drew && at.passage().state() instanceof State.Running && !drawsNext(at));
+        return at;
+    }
+
+    private static boolean drawsNext(PassageFacts passage) {
+        return passage.passage().station() == Station.NUMBER && passage.number().isEmpty();
     }
 
     /** Stops a passage whose station failed again and again, with the error as it was. */

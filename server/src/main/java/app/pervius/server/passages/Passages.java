@@ -134,14 +134,14 @@ public class Passages {
         passage.cameFrom = opening.cameFrom().orElse(null);
         passage.originalName = opening.files().getFirst().name();
         passages.save(passage);
-        passage.become(app.pervius.core.passage.Passage.opened(new PassageId(passage.id()),
-                Identity.named(opening.baseName(), opening.given()),
+        Identity its = Identity.named(opening.baseName(), opening.given());
+        passage.become(app.pervius.core.passage.Passage.opened(new PassageId(passage.id()), its,
                 new Orders(opening.byHandOn(), 0, opening.byHandOn().isPresent(), false), clock.instant()));
         int position = 0;
         for (PassageFacts.File file : opening.files()) {
             files.save(PassageFile.of(passage.id(), position++, file));
         }
-        words.begin(passage);
+        words.begin(passage, its);
         return passage.id();
     }
 

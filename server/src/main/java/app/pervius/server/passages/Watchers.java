@@ -6,9 +6,15 @@ import java.util.Collection;
 /** Who is told of a passage because the sender of its review wished so; the feature that keeps reviews knows them. */
 public interface Watchers {
 
-    /** The people among them. */
-    Collection<Long> persons(long passage);
+    /** Those who watch one passage. */
+    interface Watching {
 
-    /** Tells them, inside the project and outside, in the transaction of what it tells of. */
-    void tell(PassageFacts passage, Notice notice);
+        /** The people among them. */
+        Collection<Long> persons();
+
+        /** Tells them, inside the project and outside, in the transaction of what it tells of. */
+        void tell(Notice notice);
+    }
+
+    Watching of(PassageFacts passage);
 }

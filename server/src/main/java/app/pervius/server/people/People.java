@@ -43,6 +43,7 @@ public class People {
     private final FirmRepository firms;
     private final RoleRepository roles;
     private final Remembered<Long, PersonView> persons = new Remembered<>();
+    private final Remembered<Long, FirmView> firmViews = new Remembered<>();
     private final Remembered<RoleId, List<Holder>> holders = new Remembered<>();
     private final Remembered<RoleId, String> roleNames = new Remembered<>();
     /** For each project the roles of its people. */
@@ -85,7 +86,7 @@ public class People {
     }
 
     public FirmView firm(long id) {
-        return firms.findById(id).map(People::view).orElseThrow(() -> Refused.notFound("firm"));
+        return firmViews.get(id, () -> firms.findById(id).map(People::view).orElseThrow(() -> Refused.notFound("firm")));
     }
 
     /** A firm of a project, for an id somebody gave. */
@@ -194,6 +195,7 @@ public class People {
     /** The current transaction changes people or roles. */
     void changed() {
         persons.changed();
+        firmViews.changed();
         holders.changed();
         roleNames.changed();
         rolesOf.changed();

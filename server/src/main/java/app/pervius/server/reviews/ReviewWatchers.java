@@ -7,6 +7,7 @@ import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Watchers;
 import app.pervius.server.people.People;
 import java.util.Collection;
+import java.util.List;
 import org.springframework.stereotype.Component;
 
 /** Tells those whom the sender of a review has named, inside the project or outside. */
@@ -26,23 +27,49 @@ class ReviewWatchers implements Watchers {
     }
 
     @Override
-    public Collection<Long> persons(long passage) {
-        return of(passage).persons();
+    public Watching of(PassageFacts passage) {
+        return reviews.ofPassage(passage.id()).<Watching>map(review -> new Of(passage, review, watchers.of(review.familyId)))
+                .orElse(Nobody.WATCHES);
     }
 
-    @Override
-    public void tell(PassageFacts passage, Notice notice) {
-        WatcherBook.Watched told = of(passage.id());
-        String said = reviews.ofPassage(passage.id()).filter(r -> !r.message.isEmpty() && notice.occasion() == Occasion.ARRIVED)
-                .map(r -> "\n" + r.message).orElse("");
-        Messages.About about = new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(), passage.run(),
-                passage.ruleInWords()).because("whoever sent it wished you to know");
-        messages.tell(told.persons().stream().filter(p -> people.person(p).active()).toList(), notice.occasion(), about,
-                notice.text() + said);
-        messages.tellOutside(told.addresses(), notice.occasion(), about, notice.text() + said);
+    private enum Nobody implements Watching {
+        WATCHES;
+
+        @Override
+        public Collection<Long> persons() {
+            return List.of();
+        }
+
+        @Override
+        public void tell(Notice notice) {
+            // There is nobody.
+        }
     }
 
-    private WatcherBook.Watched of(long passage) {
-        return reviews.ofPassage(passage).map(r -> watchers.of(r.familyId)).orElse(WatcherBook.Watched.NOBODY);
+    private final class Of implements Watching {
+        private final PassageFacts passage;
+        private final Review review;
+        private final WatcherBook.Watched its;
+
+        Of(PassageFacts passage, Review review, WatcherBook.Watched its) {
+            this.passage = passage;
+            this.review = review;
+            this.its = its;
+        }
+
+        @Override
+        public Collection<Long> persons() {
+            return its.persons();
+        }
+
+        @Override
+        public void tell(Notice notice) {
+            String said = review.message.isEmpty() || notice.occasion() != Occasion.ARRIVED ? "" : "\n" + review.message;
+            Messages.About about = new Messages.About(passage.project(), passage.submission(), passage.id(), passage.inWords(),
+                    passage.run(), passage.ruleInWords()).because("whoever sent it wished you to know");
+            messages.tell(its.persons().stream().filter(p -> people.person(p).active()).toList(), notice.occasion(), about,
+                    notice.text() + said);
+            messages.tellOutside(its.addresses(), notice.occasion(), about, notice.text() + said);
+        }
     }
 }

@@ -2,15 +2,20 @@ package app.pervius.server.search;
 
 import app.pervius.core.register.SearchWords;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** An index of words, a row for each word of each thing: the things that have all words that are sought, or words beginning so. */
 public final class WordIndex {
 
+    private static final int MOST_AT_ONCE = 500;
+
+    private final JdbcTemplate rows;
     private final JdbcClient jdbc;
     private final String table;
     private final String thing;
@@ -19,10 +24,20 @@ public final class WordIndex {
      * @param table the index, with the columns {@code project_id} and {@code word}
      * @param thing the column that says what has the word
      */
-    public WordIndex(JdbcClient jdbc, String table, String thing) {
-        this.jdbc = jdbc;
+    public WordIndex(JdbcTemplate rows, String table, String thing) {
+        this.rows = rows;
+        this.jdbc = JdbcClient.create(rows);
         this.table = table;
         this.thing = thing;
+    }
+
+    /** A thing is found by these words from now on, too; those it has already stay. */
+    public void add(long project, long id, Collection<String> words) {
+        rows.batchUpdate("merge into " + table + " (project_id, word, " + thing + ") values (?, ?, ?)", words, MOST_AT_ONCE, (row, word) -> {
+            row.setLong(1, project);
+            row.setString(2, word);
+            row.setLong(3, id);
+        });
     }
 
     /**

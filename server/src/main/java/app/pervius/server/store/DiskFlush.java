@@ -182,14 +182,23 @@ public class DiskFlush {
 
     private void force() {
         withStore(store -> {
-            // Whoever ends while this waits for the others is written with them.
-            long ended = writes.whileNobodyWrites(store::commit);
+            // Whoever ends while this waits for the others is written with them. What is to be written is only gathered while nobody
+            // writes; it is packed and written while others go on.
+            long ended = writes.whileNobodyWrites(() -> gather(store));
+            store.executeFilestoreOperation(() -> { });
             store.sync();
             durable = ended;
             writtenAt = System.nanoTime();
             flushes.incrementAndGet();
             return true;
         });
+    }
+
+    private static void gather(MVStore store) {
+        if (store.tryCommit() < 0 && store.hasUnsavedChanges()) {
+            // Somebody else has the store in hand, as when its file is tidied.
+            store.commit();
+        }
     }
 
     /**

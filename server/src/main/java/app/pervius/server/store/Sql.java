@@ -1,5 +1,7 @@
 package app.pervius.server.store;
 
+import java.sql.PreparedStatement;
+import java.sql.SQLException;
 import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -12,5 +14,12 @@ public final class Sql {
 
     public static List<@Nullable Object> values(@Nullable Object... inOrder) {
         return Arrays.asList(inOrder);
+    }
+
+    /** Puts values for the marks into one row of a batch. */
+    public static void set(PreparedStatement row, @Nullable Object... inOrder) throws SQLException {
+        for (int i = 0; i < inOrder.length; i++) {
+            row.setObject(i + 1, inOrder[i]);
+        }
     }
 }

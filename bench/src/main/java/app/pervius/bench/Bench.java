@@ -28,6 +28,7 @@ public final class Bench {
         Map<String, Part> parts = new LinkedHashMap<>();
         parts.put("uploads", new UploadRate(scale));
         parts.put("engine", new EngineRate(scale));
+        parts.put("drop", new DropTime(scale));
         parts.put("numbers", new NumberRate(scale));
         parts.put("patterns", new PatternRate(scale));
         parts.put("reviews", new ReviewRate(scale));

@@ -97,6 +97,7 @@ class CrashTest {
         everyMailCameOnceByItsId();
         killedWhileWhatHasGatheredIsTold();
         killedWhileFilesAreTakenFromADirectory();
+        killedWhileASubmissionBegins();
         killedAtARandomMomentUnderLoad();
     }
 
@@ -126,6 +127,19 @@ class CrashTest {
         assertThat(all).as("each once").containsExactlyInAnyOrderElementsOf(names);
         assertThat(in).isEmptyDirectory();
         assertThat(taken.toFile().list()).containsExactlyInAnyOrder(names.toArray(String[]::new));
+        whole();
+    }
+
+    /** Two revisions have begun with the closing and two after it, and the process is gone before the fifth: none moves without it. */
+    private void killedWhileASubmissionBegins() throws Exception {
+        server.destroyForcibly().waitFor();
+        start(CrashPoint.HALF_BEGUN, 1);
+        List<String> names = IntStream.range(0, 5).mapToObj(i -> "Begun " + i + ".pdf").toList();
+        long begun = closedAndKilled(names);
+        start(null, 1);
+        List<JsonNode> passages = Client.until(() -> author().settled(begun), found -> found.size() >= names.size());
+        assertThat(passages).extracting(p -> p.get("names").get("originalName").asString()).as("each once, in their order")
+                .containsExactlyElementsOf(names);
         whole();
     }
 
@@ -242,13 +256,17 @@ class CrashTest {
 
     /** The second number of the submission is taken, and its transaction never ends. */
     private long killedWhileNumbering() throws InterruptedException {
+        return closedAndKilled(IntStream.range(0, 4).mapToObj(i -> "N" + i + ".pdf").toList());
+    }
+
+    /** Hands files in and closes their submission, at which the process comes to its end. */
+    private long closedAndKilled(List<String> names) throws InterruptedException {
         Client me = author();
         long id = me.post("/api/folders/" + me.folder(FOLDER) + "/submissions", Map.of("purpose", "", "files",
-                IntStream.range(0, 4).mapToObj(i -> Map.of("name", "N" + i + ".pdf", "size", Client.content("N" + i + ".pdf").length))
-                .toList()))
+                names.stream().map(name -> Map.of("name", name, "size", Client.content(name).length)).toList()))
                 .must(201).body().get("id").asLong();
-        for (int i = 0; i < 4; i++) {
-            me.putBytes("/api/submissions/" + id + "/files/" + i, Client.content("N" + i + ".pdf")).must(204);
+        for (int i = 0; i < names.size(); i++) {
+            me.putBytes("/api/submissions/" + id + "/files/" + i, Client.content(names.get(i))).must(204);
         }
         try {
             me.post("/api/submissions/" + id + "/closing", Map.of());
@@ -386,7 +404,8 @@ class CrashTest {
         try (ServerSocket free = new ServerSocket(0)) {
             port = free.getLocalPort();
         }
-        List<String> command = new ArrayList<>(List.of(ProcessHandle.current().info().command().orElse("java"), "-XX:TieredStopAtLevel=1"));
+        List<String> command = new ArrayList<>(List.of(ProcessHandle.current().info().command().orElse("java"), "-XX:TieredStopAtLevel=1",
+                "-Dpervius.submission.begun-together=2"));
         if (at != null) {
             command.addAll(List.of("-Dpervius.crash.at=" + at, "-Dpervius.crash.after=" + after));
         }

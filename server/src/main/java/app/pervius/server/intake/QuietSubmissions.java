@@ -7,7 +7,10 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 
-/** Closes submissions from which nothing has come for a while, as after a connection that was lost for good. */
+/**
+ * Closes submissions from which nothing has come for a while, as after a connection that was lost for good, and goes on with those that a
+ * crash has left half closed.
+ */
 @Component
 class QuietSubmissions implements Look {
 
@@ -38,6 +41,7 @@ class QuietSubmissions implements Look {
 
     @Override
     public void look() {
+        submissions.opening(Limit.of(AT_A_TIME)).forEach(closing::close);
         submissions.quietSince(clock.instant().minus(quiet), Limit.of(AT_A_TIME)).forEach(closing::close);
     }
 }

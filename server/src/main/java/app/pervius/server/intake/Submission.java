@@ -24,6 +24,9 @@ class Submission extends Row {
     Instant openedAt = Instant.EPOCH;
     Instant lastActivity = Instant.EPOCH;
     @Nullable Instant closedAt;
+    /** Whether its revisions are beginning their passages, and how many have. */
+    boolean opening;
+    int opened;
     /** How often its passages were taken further. */
     int runs;
     /** Whether something for the whole submission is still to be done. */

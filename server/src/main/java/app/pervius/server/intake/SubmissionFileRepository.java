@@ -3,6 +3,7 @@ package app.pervius.server.intake;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
@@ -23,7 +24,26 @@ interface SubmissionFileRepository extends JpaRepository<SubmissionFile, Long> {
         int getRefused();
     }
 
+    /** A file that has come, as far as it matters for how it begins its passage. */
+    interface Received {
+        long getFile();
+
+        String getName();
+
+        long getFolderFile();
+
+        @Nullable String getRemark();
+    }
+
+    @Query("select f.id as file, f.name as name, f.folderFileId as folderFile, f.remark as remark from SubmissionFile f "
+            + "where f.submissionId = :submission and f.state = :received order by f.position")
+    List<Received> received(long submission, SubmissionFile.State received);
+
     List<SubmissionFile> findBySubmissionIdOrderByPosition(long submission);
+
+    List<SubmissionFile> findBySubmissionIdAndStateOrderByPosition(long submission, SubmissionFile.State state);
+
+    boolean existsBySubmissionIdAndState(long submission, SubmissionFile.State state);
 
     /** Of who handed them in, or of a firm's authors. */
     @Query("""

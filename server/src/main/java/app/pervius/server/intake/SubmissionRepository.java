@@ -37,11 +37,14 @@ interface SubmissionRepository extends JpaRepository<Submission, Long> {
     @Query("select s.id from Submission s where s.unsettled = true order by s.unsettled, s.id")
     List<Long> unsettled(Limit limit);
 
-    /** Of several processes that want it one gets it. */
+    @Query("select s.id from Submission s where s.opening = true order by s.opening, s.id")
+    List<Long> opening(Limit limit);
+
+    /** Of several processes that want it one gets it, once all of it has begun. */
     @Modifying
     @Query("""
             update Submission s set s.runs = s.runs + 1, s.leasedBy = :by, s.leasedUntil = :until where s.id = :id
-            and (s.leasedBy is null or s.leasedBy = :by or s.leasedUntil < :now)""")
+            and s.opening = false and (s.leasedBy is null or s.leasedBy = :by or s.leasedUntil < :now)""")
     int take(long id, String by, Instant now, Instant until);
 
     @Modifying

@@ -16,6 +16,7 @@ import java.util.Objects;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -157,11 +158,21 @@ public class Messages {
         submissions.settled(submission).ifPresent(reference -> gather(submission, reference));
     }
 
-    /** Makes messages of all notices of a submission that have none yet, and puts them on their way; for whoever settles submissions. */
+    /** Makes messages of all notices of a submission that have none yet, and puts them on their way. */
+    private void gather(long submission, String reference) {
+        while (gatherOne(submission, reference) > 0) {
+            // One recipient after the other, so that a large submission that many are told of is never there as a whole.
+        }
+    }
+
+    /**
+     * Makes messages of the notices for one recipient that have none yet, and puts them on their way; for whoever settles submissions.
+     *
+     * @return how many notices it were; 0 once nobody is left
+     */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void gather(long submission, String reference) {
-        // One recipient after the other, so that a large submission that many are told of is never there as a whole.
-        for (NoticeRepository.Recipient to : notices.atOnce(submission)) {
+    public int gatherOne(long submission, String reference) {
+        return notices.atOnce(submission, Limit.of(1)).stream().findFirst().map(to -> {
             Map<String, List<Notice>> groups = new LinkedHashMap<>();
             List<Notice> its = notices.atOnce(submission, to.getPerson(), to.getAddress());
             its.forEach(notice -> groups.computeIfAbsent((notice.personId == null ? notice.address : notice.personId) + "/"
@@ -171,7 +182,8 @@ public class Messages {
                     reference))
                     .id()));
             its.forEach(entities::detach);
-        }
+            return its.size();
+        }).orElse(0);
     }
 
     /**

@@ -21,7 +21,7 @@ interface NoticeRepository extends JpaRepository<Notice, Long> {
     /** For whom something of a submission is to be told at once. */
     @Query("select distinct n.projectId as project, n.personId as person, n.address as address from Notice n "
             + "where n.submissionId = :submission and n.messageId is null and n.dueAt is null")
-    List<Recipient> atOnce(long submission);
+    List<Recipient> atOnce(long submission, Limit limit);
 
     /** What of it is for one of them. Locked, so that of two who gather at the same time the second finds what the first has left. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)

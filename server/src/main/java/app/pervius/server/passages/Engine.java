@@ -8,6 +8,7 @@ import jakarta.annotation.PreDestroy;
 import java.time.Duration;
 import java.time.InstantSource;
 import java.util.List;
+import java.util.Objects;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.concurrent.BlockingQueue;
@@ -17,7 +18,6 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
-import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
@@ -41,6 +41,10 @@ public class Engine implements Look {
     private static final Duration KEPT_AFTER = Duration.ofSeconds(20);
     private static final Duration AGAIN_AFTER_A_FAULT = Duration.ofSeconds(3);
     private static final String KEY = "passages";
+    /** How many passages begin their reviews in one go, what one counts beside a notice, and how much is done in one transaction. */
+    private static final int BEGUN_TOGETHER = 50;
+    private static final int NOTICES_EACH = 10;
+    private static final int SETTLED_TOGETHER = 500;
 
     private final BlockingQueue<Long> toRun = new LinkedBlockingQueue<>();
     private final Set<Long> queued = ConcurrentHashMap.newKeySet();
@@ -52,19 +56,19 @@ public class Engine implements Look {
     private final Submissions submissions;
     private final Messages messages;
     private final TransactionTemplate transaction;
-    private final ApplicationEventPublisher events;
+    private final Settling settling;
     private final Due due;
     private final InstantSource clock;
     private final int workers;
 
     Engine(PassageRepository passages, PassageStep step, Submissions submissions, Messages messages, TransactionTemplate transaction,
-            ApplicationEventPublisher events, Due due, InstantSource clock, @Value("${pervius.engine.workers:4}") int workers) {
+            Settling settling, Due due, InstantSource clock, @Value("${pervius.engine.workers:4}") int workers) {
         this.passages = passages;
         this.step = step;
         this.submissions = submissions;
         this.messages = messages;
         this.transaction = transaction;
-        this.events = events;
+        this.settling = settling;
         this.due = due;
         this.clock = clock;
         this.workers = workers;
@@ -206,20 +210,37 @@ public class Engine implements Look {
         }
     }
 
+    /** Where a submission is on its way to rest. */
+    private enum Rest { NOT_YET, REACHED, MOVES_AGAIN }
+
     /** Does what waits for the whole submission; false if some of it has something to do again already. */
     private boolean settle(long submission) {
-        return Boolean.TRUE.equals(transaction.execute(status -> {
-            if (passages.existsBySubmissionIdAndState(submission, Passages.State.RUNNING)) {
-                return false;
-            }
-            if (passages.existsAwaited(submission, Passages.State.WAITING, Station.PREPARE)) {
-                // What is being made ready goes into the same review as the rest; it wakes the engine.
-                return true;
-            }
-            events.publishEvent(new SubmissionSettled(submission));
-            messages.gather(submission, submissions.reference(submission));
-            submissions.unsettled(submission, false);
-            return true;
-        }));
+        Rest rest = Rest.NOT_YET;
+        while (rest == Rest.NOT_YET) {
+            rest = Objects.requireNonNull(transaction.execute(status -> settleSome(submission)));
+        }
+        return rest == Rest.REACHED;
+    }
+
+    /** As much of that as others can wait for. */
+    private Rest settleSome(long submission) {
+        if (passages.existsBySubmissionIdAndState(submission, Passages.State.RUNNING)) {
+            return Rest.MOVES_AGAIN;
+        }
+        if (passages.existsAwaited(submission, Passages.State.WAITING, Station.PREPARE)) {
+            // What is being made ready goes into the same review as the rest; it wakes the engine.
+            return Rest.REACHED;
+        }
+        String reference = submissions.reference(submission);
+        int done = 0;
+        for (int now = 1; now > 0 && done < SETTLED_TOGETHER; done += now) {
+            now = settling.some(submission, BEGUN_TOGETHER) * NOTICES_EACH;
+            now = now > 0 ? now : messages.gatherOne(submission, reference);
+        }
+        if (done >= SETTLED_TOGETHER) {
+            return Rest.NOT_YET;
+        }
+        submissions.unsettled(submission, false);
+        return Rest.REACHED;
     }
 }

@@ -17,8 +17,8 @@ import org.springframework.transaction.annotation.Transactional;
 
 /**
  * Takes a stored passage along the line, in a transaction with its new state and its journal entries. Stations that follow each
- * other without a wait share one, but for the one that draws a number: its counter is held until its transaction ends, and everybody
- * else who wants a number of it waits. After a fault each has its own, so that what was done stays done.
+ * other without a wait share one, which ends where a number has been drawn: its counter is held until then, and everybody else who
+ * wants a number of it waits. After a fault each has its own, so that what was done stays done.
  */
 @Component
 class PassageStep {
@@ -86,14 +86,10 @@ class PassageStep {
         PassageFacts at = passage;
         boolean drew;
         do {
-            drew = drawsNext(at);
+            drew = at.passage().station() == Station.NUMBER && at.number().isEmpty();
             at = line.one(at, ground);
-        } while (!drew && at.passage().state() instanceof State.Running && !drawsNext(at));
+        } while (!drew && at.passage().state() instanceof State.Running);
         return at;
-    }
-
-    private static boolean drawsNext(PassageFacts passage) {
-        return passage.passage().station() == Station.NUMBER && passage.number().isEmpty();
     }
 
     /** Stops a passage whose station failed again and again, with the error as it was. */

@@ -1,11 +1,12 @@
 package app.pervius.server.reviews;
 
 import app.pervius.core.review.ReviewStation;
+import app.pervius.core.review.Route;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.passages.Passages;
-import app.pervius.server.passages.SubmissionSettled;
+import app.pervius.server.passages.Settling;
 import java.time.InstantSource;
-import org.springframework.context.event.EventListener;
+import java.util.List;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -13,7 +14,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** How the files of a submission become reviews: they gather by route and people until no other can come, and begin together. */
 @Component
 @Transactional(propagation = Propagation.MANDATORY)
-public class Forming {
+public class Forming implements Settling {
 
     private final ReviewRepository reviews;
     private final ReviewFiles files;
@@ -42,18 +43,31 @@ public class Forming {
         String key = Seats.key(join.seats());
         Review review = reviews.findBySubmissionIdAndRouteKeyAndState(passage.submission(), join.route().key(), ReviewState.FORMING)
                 .stream()
-                .filter(r -> r.routeEdition == join.route().edition() && r.step == join.step() && r.seatsKey.equals(key))
+                .filter(r -> r.stepBegan == null && r.routeEdition == join.route().edition() && r.step == join.step()
+                && r.seatsKey.equals(key))
                 .findFirst().orElseGet(() -> begin(passage, join, key));
         files.add(review.id(), passage.id(), join.leftOut());
     }
 
-    /** Once no other passage of the submission can still come, its forming reviews begin their first step. */
-    @EventListener
-    void settled(SubmissionSettled submission) {
-        for (Review review : reviews.findBySubmissionIdAndState(submission.submission(), ReviewState.FORMING)) {
-            review.state = ReviewState.OPEN;
-            turns.begun(review, boards.route(review));
-        }
+    /** Once no other passage of the submission can still come, its forming reviews begin their first step, one after the other. */
+    @Override
+    public int some(long submission, int most) {
+        return reviews.findBySubmissionIdAndState(submission, ReviewState.FORMING).stream().findFirst().map(review -> {
+            Route route = boards.route(review);
+            if (review.stepBegan == null) {
+                turns.begins(review, route);
+            }
+            List<ReviewFiles.InReview> all = files.of(review.id());
+            List<ReviewFiles.InReview> now = all.subList(review.begun, Math.min(all.size(), review.begun + most));
+            turns.begins(review, route, now.stream().filter(file -> file.over() == null).map(ReviewFiles.InReview::passage).toList());
+            review.begun += now.size();
+            if (review.begun == all.size()) {
+                review.state = ReviewState.OPEN;
+                turns.hasBegun(review);
+            }
+            reviews.saveAndFlush(review);
+            return Math.max(1, now.size());
+        }).orElse(0);
     }
 
     private Review begin(PassageFacts passage, ReviewStation.Join join, String key) {

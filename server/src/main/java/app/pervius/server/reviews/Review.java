@@ -27,6 +27,8 @@ public class Review extends Row {
     public int turn;
     /** Who sits in its first step, as one text; only reviews with the same people take a passage in while they form. */
     public String seatsKey = "";
+    /** How many of its files have been told that it begins, in their order; while it forms. */
+    public int begun;
     public @Nullable Instant stepBegan;
     public @Nullable Instant due;
     public Instant madeAt = Instant.EPOCH;

@@ -39,11 +39,15 @@ public class ReviewTelling {
         tell(review, seats.toTell(review, sitting), occasion, run, detail);
     }
 
-    /** What asks for a decision names the step it is for: steps with the same people would else send the same words twice. */
+    /** The same for other people. */
     public void tell(Review review, Collection<Long> persons, Occasion occasion, String run, String detail) {
+        tell(review, live(review), persons, occasion, run, detail);
+    }
+
+    /** What asks for a decision names the step it is for: steps with the same people would else send the same words twice. */
+    void tell(Review review, List<Long> files, Collection<Long> persons, Occasion occasion, String run, String detail) {
         String step = occasion.asksToDecide() ? ", step “" + ReviewTurns.stepName(review, boards.route(review)) + "”" : "";
-        for (Passages.PassageView passage : passages.passages(files.live(review.id()).stream().map(ReviewFiles.InReview::passage)
-                .toList())) {
+        for (Passages.PassageView passage : passages.passages(files)) {
             messages.tell(persons, occasion, new Messages.About(review.projectId, review.submissionId, passage.id(), passage.inWords(), run,
                     passage.rule() == null ? "" : passage.rule()), passage.names().originalName() + step + detail);
         }
@@ -51,8 +55,15 @@ public class ReviewTelling {
 
     /** Has rules speak of what happens to all of its files that are under way, beside those who are told of it themselves. */
     public void happens(Review review, Occasion occasion, String run, String text, Collection<Long> except) {
-        events.publishEvent(new Happened(files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList(), occasion, run,
-                Map.of(), text, except));
+        happens(live(review), occasion, run, text, except);
+    }
+
+    void happens(List<Long> files, Occasion occasion, String run, String text, Collection<Long> except) {
+        events.publishEvent(new Happened(files, occasion, run, Map.of(), text, except));
+    }
+
+    private List<Long> live(Review review) {
+        return files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList();
     }
 
     /** The same for everybody who has the step, but for those left out. */

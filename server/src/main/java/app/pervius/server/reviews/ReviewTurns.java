@@ -48,6 +48,13 @@ public class ReviewTurns {
 
     /** The review's turn begins: its people are told, and the passages say who has them. */
     void begun(Review review, Route route) {
+        begins(review, route);
+        begins(review, route, files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList());
+        hasBegun(review);
+    }
+
+    /** It begins now: by when it is due. */
+    void begins(Review review, Route route) {
         boolean releases = review.state == ReviewState.RELEASING;
         Step step = route.steps().get(review.step);
         var calendar = projects.settings(review.projectId).calendar();
@@ -55,19 +62,30 @@ public class ReviewTurns {
         review.due = calendar.due(clock.instant(), releases ? 1 : step.workingDays());
         review.nextChase = releases ? null : step.chase().next(review.due, calendar, Set.of()).map(Chase.Next::at).orElse(null);
         reviews.saveAndFlush(review);
+    }
+
+    /** Some of its passages say who has them, and its people are told of these. */
+    void begins(Review review, Route route, List<Long> passages) {
+        boolean releases = review.state == ReviewState.RELEASING;
         List<ReviewSeat> sitting = seats.in(review);
-        sitting.forEach(seat -> {
-            seat.open = true;
-            seat.due = review.due;
-        });
-        List<Long> its = files.live(review.id()).stream().map(ReviewFiles.InReview::passage).toList();
-        moves.stepBegins(its, heldBy(review, step, sitting), review.due, stepName(review, route));
-        telling.tell(review, sitting, releases ? Occasion.TO_RELEASE : review.reopened ? Occasion.TO_DECIDE_AGAIN : Occasion.TO_DECIDE,
+        moves.stepBegins(passages, heldBy(review, route.steps().get(review.step), sitting), Objects.requireNonNull(review.due),
+                stepName(review, route));
+        Set<Long> told = seats.toTell(review, sitting);
+        telling.tell(review, passages, told,
+                releases ? Occasion.TO_RELEASE : review.reopened ? Occasion.TO_DECIDE_AGAIN : Occasion.TO_DECIDE,
                 "review " + review.id() + " turn " + review.turn,
                 review.message.isEmpty() ? "" : "\n" + people.person(Objects.requireNonNullElse(review.senderId, review.authorId))
                 .name() + " says: " + review.message);
-        telling.happens(review, Occasion.STEP_BEGUN, "begun " + review.id() + " turn " + review.turn,
-                stepName(review, route) + ", with " + seats.inWords(review, sitting), seats.toTell(review, sitting));
+        telling.happens(passages, Occasion.STEP_BEGUN, "begun " + review.id() + " turn " + review.turn,
+                stepName(review, route) + ", with " + seats.inWords(review, sitting), told);
+    }
+
+    /** All of them have been told: from now on those who sit there decide. */
+    void hasBegun(Review review) {
+        seats.in(review).forEach(seat -> {
+            seat.open = true;
+            seat.due = review.due;
+        });
         news.changed(review);
     }
 

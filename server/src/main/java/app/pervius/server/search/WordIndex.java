@@ -1,6 +1,7 @@
 package app.pervius.server.search;
 
 import app.pervius.core.register.SearchWords;
+import app.pervius.server.store.Sql;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -33,11 +34,8 @@ public final class WordIndex {
 
     /** A thing is found by these words from now on, too; those it has already stay. */
     public void add(long project, long id, Collection<String> words) {
-        rows.batchUpdate("merge into " + table + " (project_id, word, " + thing + ") values (?, ?, ?)", words, MOST_AT_ONCE, (row, word) -> {
-            row.setLong(1, project);
-            row.setString(2, word);
-            row.setLong(3, id);
-        });
+        rows.batchUpdate("merge into " + table + " (project_id, word, " + thing + ") values (?, ?, ?)", words, MOST_AT_ONCE,
+                (row, word) -> Sql.set(row, project, word, id));
     }
 
     /**

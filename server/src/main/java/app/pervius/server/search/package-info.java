@@ -1,5 +1,5 @@
 /** Finding anything of a project by words: each feature finds what it keeps. */
-@Feature(uses = {"access"})
+@Feature(uses = {"access", "store"})
 @NullMarked
 package app.pervius.server.search;
 

@@ -38,6 +38,7 @@ public final class Bench {
         parts.put("steady", new Steady(scale));
         parts.put("start", new StartTime());
         parts.put("crowded", new Crowded(scale));
+        parts.put("frames", new FrameTime(scale));
         parts.put("compare", new CompareTime(scale));
         parts.put("reading", new ReadingTime(scale));
         parts.put("copies", new CopyRate(scale));

@@ -29,7 +29,7 @@ final class CompareTime implements Bench.Part {
             files.put("Before.pdf", Sheets.drawing(lines, 0));
             files.put("Now.pdf", Sheets.drawing(lines, 40));
             List<Long> ids = Sheets.handIn(site, files);
-            try (Browser browser = Crowded.signedIn(site.address())) {
+            try (Browser browser = Crowded.signedIn(site.address(), "decider0@dec.example")) {
                 for (int i = 0; i < ROUNDS; i++) {
                     browser.open("/compare/" + ids.getFirst() + "/" + ids.getLast())
                             .until("return !!document.querySelector('[data-took]')");

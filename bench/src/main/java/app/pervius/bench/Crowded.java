@@ -131,16 +131,15 @@ final class Crowded implements Bench.Part {
     }
 
     private static Browser signedIn(Site site) {
-        Browser browser = signedIn(site.address());
+        Browser browser = signedIn(site.address(), "decider0@dec.example");
         browser.inEveryPage(WATCH);
         return browser;
     }
 
-    /** A browser of one who decides. */
-    static Browser signedIn(String address) {
+    static Browser signedIn(String address, String email) {
         Browser browser = new Browser(address);
         browser.open("/sign-in");
-        browser.type(By.cssSelector("input[type=email]"), "decider0@dec.example");
+        browser.type(By.cssSelector("input[type=email]"), email);
         browser.type(By.cssSelector("input[type=password]"), Site.PASSWORD).enter();
         browser.until("return location.pathname === '/desk'");
         return browser;

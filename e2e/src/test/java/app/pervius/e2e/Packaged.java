@@ -7,6 +7,7 @@ import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
@@ -21,11 +22,13 @@ final class Packaged implements AutoCloseable {
 
     private final Process process;
     private final String address;
+    private final Output output;
     private final String said;
 
-    private Packaged(Process process, String address, String said) {
+    private Packaged(Process process, String address, Output output, String said) {
         this.process = process;
         this.address = address;
+        this.output = output;
         this.said = said;
     }
 
@@ -49,34 +52,59 @@ final class Packaged implements AutoCloseable {
             builder.environment().put("JAVA_HOME", System.getProperty("java.home"));
             Process process = builder.start();
             Runtime.getRuntime().addShutdownHook(new Thread(process::destroy));
-            return new Packaged(process, "http://127.0.0.1:" + port, whenReady(process, mode, ready));
+            Output output = new Output(process, mode, ready);
+            return new Packaged(process, "http://127.0.0.1:" + port, output, output.whenReady());
         } catch (IOException e) {
             throw new IllegalStateException("the " + mode + " could not be started", e);
         }
     }
 
-    private static String whenReady(Process process, String mode, String ready) {
-        CompletableFuture<String> line = new CompletableFuture<>();
-        List<String> output = new ArrayList<>();
-        Thread.ofPlatform().daemon().start(() -> {
+    /** What a process says, line by line. */
+    private static final class Output {
+        private final Process process;
+        private final String mode;
+        private final List<String> lines = Collections.synchronizedList(new ArrayList<>());
+        private final CompletableFuture<String> ready = new CompletableFuture<>();
+        private final Thread reading;
+
+        Output(Process process, String mode, String readyWith) {
+            this.process = process;
+            this.mode = mode;
+            this.reading = Thread.ofPlatform().daemon().start(() -> read(readyWith));
+        }
+
+        private void read(String readyWith) {
             try (BufferedReader reader = new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
                 for (String each = reader.readLine(); each != null; each = reader.readLine()) {
                     System.out.println(mode + ": " + each);
-                    output.add(each);
-                    if (each.contains(ready)) {
-                        line.complete(each);
+                    lines.add(each);
+                    if (each.contains(readyWith)) {
+                        ready.complete(each);
                     }
                 }
             } catch (IOException e) {
-                output.add("output lost: " + e.getMessage());
+                lines.add("output lost: " + e.getMessage());
             }
-        });
-        try {
-            return line.get(MOST_MINUTES_TO_START, TimeUnit.MINUTES);
-        } catch (InterruptedException | ExecutionException | TimeoutException e) {
-            process.destroy();
-            throw new IllegalStateException("the " + mode + " did not become ready: " + output, e);
         }
+
+        String whenReady() {
+            try {
+                return ready.get(MOST_MINUTES_TO_START, TimeUnit.MINUTES);
+            } catch (InterruptedException | ExecutionException | TimeoutException e) {
+                process.destroy();
+                throw new IllegalStateException("the " + mode + " did not become ready: " + lines, e);
+            }
+        }
+    }
+
+    /** Stops it as an operator does and gives all it has said once it has ended. */
+    List<String> stopped() throws InterruptedException {
+        process.destroy();
+        if (!process.waitFor(MOST_MINUTES_TO_START, TimeUnit.MINUTES)) {
+            throw new IllegalStateException("it does not stop: " + output.lines);
+        }
+        output.reading.join();
+        return List.copyOf(output.lines);
     }
 
     static int freePort() {

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.json.Json;
 
 /** What the built application consists of. */
@@ -27,6 +28,16 @@ class PackagedTest {
         assertThat(names("lib")).hasSizeGreaterThan(80).noneMatch(n ->
                 n.matches("(greenmail|mock-oauth2|mockwebserver|springdoc|junit|netty|kotlinx|kotlin-reflect|kotlin-logging).*"));
         assertThat(names("demo")).anyMatch(n -> n.startsWith("greenmail")).anyMatch(n -> n.startsWith("mock-oauth2-server"));
+    }
+
+    @Test
+    void aStopSaysThatItIsOneAndWhatItTook(@TempDir Path data) throws Exception {
+        try (Packaged serve = Packaged.start("serve", data.resolve("data"), "code=")) {
+            assertThat(serve.stopped()).filteredOn(line -> line.startsWith("Stop")).satisfiesExactly(
+                    begins -> assertThat(begins).isEqualTo("Stopping: calls under way are answered, and everything is written to the "
+                            + "disk."),
+                    ended -> assertThat(ended).matches("Stopped after \\d+\\.\\d s\\."));
+        }
     }
 
     @Test

@@ -476,6 +476,9 @@ public class Pervius {
             }
             SpringApplication application = new SpringApplication(Pervius.class);
             application.setMainApplicationClass(Prepared.class);
+            if (!"false".equals(settings.get("pervius.working"))) {
+                Stop.said(application, System.out);
+            }
             Map<String, Object> all = new LinkedHashMap<>(more);
             all.put("pervius.data", data.toAbsolutePath().toString());
             all.put("server.address", address);

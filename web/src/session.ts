@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { used } from './attended'
 import { api, data, Problem, type Schemas } from './api/client'
+import { forgetKept } from './api/kept'
 import { countWorkingDaysBy } from './say'
 
 /** What this browser keeps of what somebody was typing begins so, and goes on with that account. */
@@ -104,6 +105,7 @@ export const useSession = defineStore('session', () => {
     Object.keys(localStorage)
       .filter((key) => KEPT.some((kind) => `${key}/`.startsWith(`${kind}/${account}/`)))
       .forEach((key) => localStorage.removeItem(key))
+    forgetKept()
     me.value = undefined
     ends.value = undefined
     over.value = false

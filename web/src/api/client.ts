@@ -1,5 +1,6 @@
 import createClient, { type Middleware } from 'openapi-fetch'
 import { attended, used } from '../attended'
+import { askUnlessKept } from './kept'
 import { putOff, somethingChanges, together, Wanted } from './together'
 import type { components, paths } from './schema'
 
@@ -67,7 +68,7 @@ export const api = createClient<paths>({
   baseUrl: location.origin,
   Request: Wanted,
   fetch: async (request) => {
-    if (request.method === 'GET') return together(request, putOff)
+    if (request.method === 'GET') return together(request, (asked) => askUnlessKept(asked, putOff))
     somethingChanges()
     const copy = request.clone()
     const response = await fetch(request)

@@ -112,6 +112,11 @@ public final class Client {
         return send(request(path).GET());
     }
 
+    /** Asks for what has changed since an answer with this tag. */
+    public Answer since(String tag, String path) {
+        return send(request(path).header("If-None-Match", tag).GET());
+    }
+
     /** The same browser, once the server is somewhere else. */
     public Client movedTo(String elsewhere) {
         Client moved = new Client(elsewhere);

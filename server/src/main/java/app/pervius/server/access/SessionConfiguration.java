@@ -22,11 +22,13 @@ class SessionConfiguration {
     /** The bare store; a repository to look sessions up by account, and to end them. */
     static class Store implements Look {
         final JdbcIndexedSessionRepository sessions;
+        final SessionTransactions transactions;
         final Duration idle;
         final Duration longest;
 
-        Store(JdbcIndexedSessionRepository sessions, Duration idle, Duration longest) {
+        Store(JdbcIndexedSessionRepository sessions, SessionTransactions transactions, Duration idle, Duration longest) {
             this.sessions = sessions;
+            this.transactions = transactions;
             this.idle = idle;
             this.longest = longest;
         }
@@ -58,17 +60,18 @@ class SessionConfiguration {
             @Value("${pervius.session.longest}") Duration longest) {
         TransactionTemplate own = new TransactionTemplate(transactions);
         own.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
-        JdbcIndexedSessionRepository sessions = new JdbcIndexedSessionRepository(new JdbcTemplate(data), own);
+        SessionTransactions its = new SessionTransactions(own);
+        JdbcIndexedSessionRepository sessions = new JdbcIndexedSessionRepository(new JdbcTemplate(data), its);
         sessions.setTableName("sign_in_session");
         sessions.setDefaultMaxInactiveInterval(idle);
         sessions.setSessionIdGenerator(tokens);
         sessions.setCleanupCron("-");
         sessions.afterPropertiesSet();
-        return new Store(sessions, idle, longest);
+        return new Store(sessions, its, idle, longest);
     }
 
     @Bean
     SparseSessions<?> sessionRepository(Store store) {
-        return new SparseSessions<>(store.sessions, store.longest);
+        return new SparseSessions<>(store.sessions, store.transactions, store.longest);
     }
 }

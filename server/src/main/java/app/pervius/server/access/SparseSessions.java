@@ -22,10 +22,12 @@ class SparseSessions<S extends Session> implements SessionRepository<SparseSessi
     static final ThreadLocal<Boolean> UNATTENDED_NOW = ThreadLocal.withInitial(() -> false);
 
     private final SessionRepository<S> store;
+    private final SessionTransactions transactions;
     private final Duration longest;
 
-    SparseSessions(SessionRepository<S> store, Duration longest) {
+    SparseSessions(SessionRepository<S> store, SessionTransactions transactions, Duration longest) {
         this.store = store;
+        this.transactions = transactions;
         this.longest = longest;
     }
 
@@ -41,7 +43,7 @@ class SparseSessions<S extends Session> implements SessionRepository<SparseSessi
 
     @Override
     public @Nullable Kept<S> findById(String id) {
-        S found = store.findById(id);
+        S found = transactions.reading(() -> store.findById(id));
         if (found == null) {
             return null;
         }

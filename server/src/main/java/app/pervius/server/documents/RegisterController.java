@@ -6,6 +6,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.acts.Act;
 import app.pervius.server.acts.ActKind;
 import app.pervius.server.http.Page;
+import app.pervius.server.http.Tagged;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.tables.Columns;
 import app.pervius.server.tables.Lines;
@@ -76,6 +77,7 @@ class RegisterController {
                 .collect(Collectors.joining("; "));
     }
 
+    @Tagged
     @GetMapping("/api/projects/{project}/documents")
     Page<DocumentRows.DocumentRow> list(@PathVariable long project, @RequestParam(defaultValue = "ALL") WhichDocuments which,
             @RequestParam(required = false) @Nullable String after,

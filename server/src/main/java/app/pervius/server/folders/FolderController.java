@@ -5,6 +5,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.acts.Act;
 import app.pervius.server.acts.ActKind;
 import app.pervius.server.acts.Acting;
+import app.pervius.server.http.Tagged;
 import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.refused.Refused;
@@ -55,6 +56,7 @@ class FolderController {
     record ParentEntry(long parent, int version) {
     }
 
+    @Tagged
     @GetMapping("/api/projects/{project}/folders")
     List<Folders.FolderView> tree(@PathVariable long project, Actor actor) {
         actor.in(project);

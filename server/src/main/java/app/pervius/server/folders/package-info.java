@@ -1,5 +1,5 @@
 /** The folder tree and the files in it. */
-@Feature(uses = {"access", "acts", "content", "integrity", "live", "refused", "scanning", "search", "store"})
+@Feature(uses = {"access", "acts", "content", "http", "integrity", "live", "refused", "scanning", "search", "store"})
 @NullMarked
 package app.pervius.server.folders;
 

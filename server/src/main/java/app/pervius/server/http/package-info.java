@@ -1,5 +1,5 @@
 /** What all HTTP answers share: problem details, paging, headers, the screens' files. Knows no feature. */
-@Feature(uses = {"refused"})
+@Feature(uses = {"refused", "store"})
 @NullMarked
 package app.pervius.server.http;
 

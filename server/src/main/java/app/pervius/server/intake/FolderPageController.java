@@ -10,6 +10,7 @@ import app.pervius.server.documents.Documents;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.http.Page;
+import app.pervius.server.http.Tagged;
 import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.routes.Routes;
@@ -99,6 +100,7 @@ class FolderPageController {
             List<RuleInWords> rules, @Nullable String untaken, List<String> asks, Page<FileRow> files, List<Trace> traces) {
     }
 
+    @Tagged
     @GetMapping("/api/folders/{id}")
     FolderPage folder(@PathVariable long id, @RequestParam(required = false) @Nullable String after, Actor actor) {
         Folders.FolderView folder = folders.visible(id, actor);

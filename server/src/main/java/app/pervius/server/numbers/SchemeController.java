@@ -6,6 +6,7 @@ import app.pervius.core.number.Sources;
 import app.pervius.server.access.Actor;
 import app.pervius.server.acts.Act;
 import app.pervius.server.acts.ActKind;
+import app.pervius.server.http.Tagged;
 import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.othersystems.OtherSystems;
@@ -103,6 +104,7 @@ class SchemeController {
     record ListTaken(int added, int values) {
     }
 
+    @Tagged
     @GetMapping("/schemes")
     List<SchemeView> schemes(@PathVariable long project, Actor actor) {
         actor.in(project);

@@ -6,6 +6,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.acts.Act;
 import app.pervius.server.acts.ActKind;
 import app.pervius.server.http.Page;
+import app.pervius.server.http.Tagged;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
@@ -97,6 +98,7 @@ class PassageController {
     }
 
     /** @param mine only the caller's own: as author, or handed in by the caller */
+    @Tagged
     @GetMapping("/api/projects/{project}/passages")
     Page<PassageRow> list(@PathVariable long project, @RequestParam(defaultValue = "ON_THE_WAY") Which which,
             @RequestParam(required = false) @Nullable Long submission, @RequestParam(required = false) @Nullable Long rule,

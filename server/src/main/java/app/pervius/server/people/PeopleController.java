@@ -3,6 +3,7 @@ package app.pervius.server.people;
 import app.pervius.server.access.Actor;
 import app.pervius.server.acts.Act;
 import app.pervius.server.acts.ActKind;
+import app.pervius.server.http.Tagged;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -65,6 +66,7 @@ class PeopleController {
     record RoleLookEntry(@NotNull @Valid RightsForm may, @NotNull @Size(max = 5000) Set<@NotNull Long> holders) {
     }
 
+    @Tagged
     @GetMapping("/people")
     EverybodyView everybody(@PathVariable long project, Actor actor) {
         actor.in(project);

@@ -1,5 +1,5 @@
 /** People, firms and roles. */
-@Feature(uses = {"access", "accounts", "acts", "folders", "live", "projects", "refused", "search", "store", "tables"})
+@Feature(uses = {"access", "accounts", "acts", "folders", "http", "live", "projects", "refused", "search", "store", "tables"})
 @NullMarked
 package app.pervius.server.people;
 

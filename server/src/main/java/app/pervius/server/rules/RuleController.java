@@ -4,6 +4,7 @@ import app.pervius.core.rules.Rule;
 import app.pervius.server.access.Actor;
 import app.pervius.server.acts.Act;
 import app.pervius.server.acts.ActKind;
+import app.pervius.server.http.Tagged;
 import app.pervius.server.rules.words.RuleWords;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -71,6 +72,7 @@ class RuleController {
     record NewEdition(int edition) {
     }
 
+    @Tagged
     @GetMapping("/api/projects/{project}/rules")
     @Transactional(readOnly = true)
     public SheetViews.SheetView sheet(@PathVariable long project, Actor actor) {

@@ -15,16 +15,21 @@ public class DurableAnswers extends JpaTransactionManager {
 
     private final transient Durable durable;
     private final transient Runnable mayWrite;
+    private final transient Changes changes;
 
     public DurableAnswers(EntityManagerFactory factory, Durable durable) {
-        this(factory, durable, () -> { });
+        this(factory, durable, () -> { }, new Changes());
     }
 
-    /** @param mayWrite asked as each transaction that writes begins; throws where none may begin any more */
-    public DurableAnswers(EntityManagerFactory factory, Durable durable, Runnable mayWrite) {
+    /**
+     * @param mayWrite asked as each transaction that writes begins; throws where none may begin any more
+     * @param changes told of each that has ended
+     */
+    public DurableAnswers(EntityManagerFactory factory, Durable durable, Runnable mayWrite, Changes changes) {
         super(factory);
         this.durable = durable;
         this.mayWrite = mayWrite;
+        this.changes = changes;
     }
 
     /** Runs {@code work} so that every commit in it is durable before it returns. */
@@ -54,6 +59,7 @@ public class DurableAnswers extends JpaTransactionManager {
         if (((JdbcTransactionObjectSupport) transaction).isReadOnly()) {
             return;
         }
+        changes.happened();
         durable.end();
         // One within another is on the disk when that one is: it could not wait for the end of that one.
         if (ANSWERING.isBound() && !durable.withinOne()) {

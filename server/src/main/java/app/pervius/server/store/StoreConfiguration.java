@@ -84,9 +84,9 @@ class StoreConfiguration {
     }
 
     @Bean
-    PlatformTransactionManager transactionManager(EntityManagerFactory factory, Durable durable, Sealing sealing) {
+    PlatformTransactionManager transactionManager(EntityManagerFactory factory, Durable durable, Sealing sealing, Changes changes) {
         // All that writes is ended before the last seal is made, since it needs what needs the seals.
-        return new DurableAnswers(factory, durable, sealing::mustBeOpen);
+        return new DurableAnswers(factory, durable, sealing::mustBeOpen, changes);
     }
 
     @Bean

@@ -1,6 +1,7 @@
 package app.pervius.server.reviews.desk;
 
 import app.pervius.server.access.Actor;
+import app.pervius.server.http.Tagged;
 import app.pervius.server.reviews.Review;
 import app.pervius.server.reviews.ReviewAccess;
 import app.pervius.server.reviews.ReviewRepository;
@@ -60,6 +61,7 @@ class DeskReviewsController {
      *
      * @param text only reviews that have all of its words in what they are about, whose they are, or in a file's number, title or name
      */
+    @Tagged
     @GetMapping("/api/desk/reviews")
     List<ReviewViews.ReviewView> waitingForMe(@RequestParam(defaultValue = "") @Size(max = 200) String text,
             @RequestParam(defaultValue = "DUE") DeskOrder order, Actor actor) {

@@ -5,6 +5,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.acts.Act;
 import app.pervius.server.acts.ActKind;
 import app.pervius.server.http.Page;
+import app.pervius.server.http.Tagged;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.reviews.Reviews;
@@ -45,6 +46,7 @@ class ReviewListController {
         this.reading.setReadOnly(true);
     }
 
+    @Tagged
     @GetMapping("/reviews")
     Page<ReviewList.ReviewRow> reviews(@PathVariable long project, @RequestParam(defaultValue = "OPEN") ReviewList.WhichReviews which,
             @RequestParam(required = false) @Nullable String route,

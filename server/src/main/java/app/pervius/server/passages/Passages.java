@@ -310,15 +310,18 @@ public class Passages {
                 .collect(Collectors.toMap(PassageRepository.Firm::getPassage, PassageRepository.Firm::getFirm));
     }
 
+    @Transactional(readOnly = true)
     PassageView view(StoredPassage p) {
         return views(List.of(p)).getFirst();
     }
 
+    @Transactional(readOnly = true)
     List<PassageView> views(List<StoredPassage> rows) {
         Map<Long, List<PassageFacts.File>> byPassage = filesOf(rows.stream().map(StoredPassage::id).toList());
         return rows.stream().map(p -> view(p, byPassage.getOrDefault(p.id(), List.of()))).toList();
     }
 
+    @Transactional(readOnly = true)
     Map<Long, List<PassageFacts.File>> filesOf(Collection<Long> ids) {
         return files.findByPassageIdInOrderByPosition(ids).stream()
                 .collect(Collectors.groupingBy(f -> f.passageId, LinkedHashMap::new,

@@ -32,12 +32,17 @@ public final class DamagedData {
                     || t instanceof SQLException sql && OF_THE_DATABASE.contains(sql.getErrorCode())) {
                 damaged = true;
                 said = String.valueOf(t.getMessage());
-            } else if (stumbled(t)) {
+            } else if (stumbled(t) || readingTheCatalogue(t)) {
                 damaged = true;
                 said = "What its file holds makes no sense (" + t.getClass().getSimpleName() + ")";
             }
         }
         return damaged ? Optional.of(said.lines().findFirst().orElse("").replaceFirst("\\s*\\[[0-9./-]+]$", "")) : Optional.empty();
+    }
+
+    /** H2 keeps what tables there are as statements, which it runs as it opens a file: none of them is wrong unless the file is. */
+    private static boolean readingTheCatalogue(Throwable thrown) {
+        return Arrays.stream(thrown.getStackTrace()).anyMatch(at -> at.getClassName().equals("org.h2.engine.MetaRecord"));
     }
 
     /** H2 does not foresee all that damage makes of a file: it falls over it while it reads. */

@@ -10,7 +10,10 @@ import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.parallel.Isolated;
 
+/** By itself: whatever other tests change at the same time would be a reason to send a list anew. */
+@Isolated
 @ExtendWith(Running.class)
 class TaggedListsTest {
 

@@ -99,7 +99,8 @@ final class Packaged implements AutoCloseable {
 
     /** Stops it as an operator does and gives all it has said once it has ended. */
     List<String> stopped() throws InterruptedException {
-        process.destroy();
+        // Not the process itself, which would have its output closed at once.
+        process.toHandle().destroy();
         if (!process.waitFor(MOST_MINUTES_TO_START, TimeUnit.MINUTES)) {
             throw new IllegalStateException("it does not stop: " + output.lines);
         }

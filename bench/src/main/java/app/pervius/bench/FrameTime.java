@@ -92,8 +92,10 @@ final class FrameTime implements Bench.Part {
         browser.until("return document.querySelector('[data-test=sample-name]') !== null");
         List<Double> longest = new ArrayList<>();
         for (int round = 0; round <= ROUNDS; round++) {
+            browser.type(By.cssSelector("[data-test=sample-name]"), "KWR");
             browser.js(WATCH);
-            browser.type(By.cssSelector("[data-test=sample-name]"), "KWR-KWB-C-DR-0042_P0" + round + " Plan of the weir.pdf");
+            // One after the other, though quicker than anybody types.
+            ("-KWB-C-DR-0042_P0" + round + " Plan of the weir.pdf").chars().forEach(key -> browser.press(Character.toString(key)));
             longest.add(((Number) browser.js(LONGEST)).doubleValue());
         }
         System.err.println("    written: " + longest);

@@ -138,7 +138,7 @@ public final class Browser implements AutoCloseable {
     }
 
     /** Presses keys as a person does, on whatever has the focus. */
-    Browser press(CharSequence... keys) {
+    public Browser press(CharSequence... keys) {
         new Actions(driver).sendKeys(keys).perform();
         inputs++;
         return this;

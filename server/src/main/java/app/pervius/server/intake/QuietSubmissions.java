@@ -3,6 +3,8 @@ package app.pervius.server.intake;
 import app.pervius.server.due.Look;
 import java.time.Duration;
 import java.time.InstantSource;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
@@ -14,6 +16,7 @@ import org.springframework.stereotype.Component;
 @Component
 class QuietSubmissions implements Look {
 
+    private static final Logger LOG = LoggerFactory.getLogger(QuietSubmissions.class);
     private static final int AT_A_TIME = 100;
 
     private final SubmissionRepository submissions;
@@ -41,7 +44,16 @@ class QuietSubmissions implements Look {
 
     @Override
     public void look() {
-        submissions.opening(Limit.of(AT_A_TIME)).forEach(closing::close);
-        submissions.quietSince(clock.instant().minus(quiet), Limit.of(AT_A_TIME)).forEach(closing::close);
+        submissions.opening(Limit.of(AT_A_TIME)).forEach(this::close);
+        submissions.quietSince(clock.instant().minus(quiet), Limit.of(AT_A_TIME)).forEach(this::close);
+    }
+
+    /** One that cannot be closed holds up no other; it is tried again with the next look. */
+    private void close(long submission) {
+        try {
+            closing.close(submission);
+        } catch (RuntimeException e) {
+            LOG.warn("submission {} could not be closed; it is tried again", submission, e);
+        }
     }
 }

@@ -182,7 +182,8 @@ public class Messages {
                     reference))
                     .id()));
             its.forEach(entities::detach);
-            return its.size();
+            // Whoever gathered at the same time may have left nothing of this one; others may be left.
+            return Math.max(1, its.size());
         }).orElse(0);
     }
 

@@ -4,6 +4,7 @@ import jakarta.persistence.EntityManagerFactory;
 import org.springframework.jdbc.datasource.JdbcTransactionObjectSupport;
 import org.springframework.orm.jpa.JpaTransactionManager;
 import org.springframework.transaction.TransactionDefinition;
+import org.springframework.transaction.support.DefaultTransactionStatus;
 
 /**
  * Commits, and where the thread answers a person (see {@link #onThisThread}), returns only when the commit is on the disk.
@@ -23,7 +24,7 @@ public class DurableAnswers extends JpaTransactionManager {
 
     /**
      * @param mayWrite asked as each transaction that writes begins; throws where none may begin any more
-     * @param changes told of each that has ended
+     * @param changes told of each that was committed
      */
     public DurableAnswers(EntityManagerFactory factory, Durable durable, Runnable mayWrite, Changes changes) {
         super(factory);
@@ -53,13 +54,24 @@ public class DurableAnswers extends JpaTransactionManager {
         }
     }
 
+    /** Counted before anybody is told of it: whoever then asks whether something has changed is told that it has. */
+    @Override
+    protected void doCommit(DefaultTransactionStatus status) {
+        try {
+            super.doCommit(status);
+        } finally {
+            if (!status.isReadOnly()) {
+                changes.happened();
+            }
+        }
+    }
+
     @Override
     protected void doCleanupAfterCompletion(Object transaction) {
         super.doCleanupAfterCompletion(transaction);
         if (((JdbcTransactionObjectSupport) transaction).isReadOnly()) {
             return;
         }
-        changes.happened();
         durable.end();
         // One within another is on the disk when that one is: it could not wait for the end of that one.
         if (ANSWERING.isBound() && !durable.withinOne()) {

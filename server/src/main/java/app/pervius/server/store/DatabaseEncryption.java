@@ -1,11 +1,8 @@
 package app.pervius.server.store;
 
 import java.io.IOException;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
 import java.sql.Connection;
 import java.sql.SQLException;
 import org.h2.tools.ChangeFileEncryption;
@@ -32,20 +29,13 @@ public final class DatabaseEncryption {
         Secrets secrets = new Secrets(new DataDirectory(data));
         // Opened once with what it has: nothing of an earlier stop is left to do, and the key is the right one.
         opens(file, secrets);
-        Path directory = Files.createDirectories(data.resolve("db/changing"));
-        Path changing = directory.resolve("pervius.mv.db");
-        Files.copy(file, changing, StandardCopyOption.REPLACE_EXISTING);
         char[] password = DatabaseAccess.filePassword(secrets).toCharArray();
-        ChangeFileEncryption.execute(directory.toString(), "pervius", "AES", none(!encrypted, password), none(encrypted, password), true);
-        opens(changing, secrets);
-        try (FileChannel channel = FileChannel.open(changing, StandardOpenOption.READ)) {
-            channel.force(true);
-        }
-        Files.move(changing, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-        try (FileChannel channel = FileChannel.open(file.getParent(), StandardOpenOption.READ)) {
-            channel.force(true);
-        }
-        Files.delete(directory);
+        Anew.write(file, "changing", anew -> {
+            Files.copy(file, anew);
+            ChangeFileEncryption.execute(anew.resolveSibling("").toAbsolutePath().toString(), "pervius", "AES",
+                    none(!encrypted, password), none(encrypted, password), true);
+            opens(anew, secrets);
+        });
         return true;
     }
 

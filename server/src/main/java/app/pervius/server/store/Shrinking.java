@@ -1,12 +1,8 @@
 package app.pervius.server.store;
 
 import java.io.IOException;
-import java.nio.channels.FileChannel;
-import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
 import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -70,11 +66,6 @@ final class Shrinking {
         }
     }
 
-    /** Writes what is in use of a file to another name. */
-    private interface Compacting {
-        void to(Path anew) throws IOException, SQLException;
-    }
-
     private static void compact(Path file, Path anew) throws IOException {
         // The tool replaces what it is given: that is a second name of the file, so that the first one has it until all is on the disk.
         Files.createLink(anew, file);
@@ -89,30 +80,9 @@ final class Shrinking {
         }
     }
 
-    private static void writeAnew(Path file, Compacting compacting) throws IOException, SQLException {
-        Path directory = Files.createDirectories(file.resolveSibling("shrinking"));
-        Path anew = directory.resolve(file.getFileName());
-        // What an earlier one has left that was killed.
-        clear(directory);
-        compacting.to(anew);
-        try (FileChannel channel = FileChannel.open(anew, StandardOpenOption.READ)) {
-            channel.force(true);
-        }
+    private static void writeAnew(Path file, Anew.Writing compacting) throws IOException, SQLException {
         long before = Files.size(file);
-        Files.move(anew, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-        try (FileChannel channel = FileChannel.open(file.getParent(), StandardOpenOption.READ)) {
-            channel.force(true);
-        }
-        clear(directory);
-        Files.delete(directory);
+        Anew.write(file, "shrinking", compacting);
         LOG.info("The database's file was made smaller: {} MB, before {} MB.", Files.size(file) >> MEGABYTE, before >> MEGABYTE);
-    }
-
-    private static void clear(Path directory) throws IOException {
-        try (DirectoryStream<Path> left = Files.newDirectoryStream(directory)) {
-            for (Path each : left) {
-                Files.delete(each);
-            }
-        }
     }
 }

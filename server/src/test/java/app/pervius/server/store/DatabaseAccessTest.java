@@ -73,7 +73,10 @@ class DatabaseAccessTest {
         assertThat(says(file, "Kestrel Weir")).isTrue();
         assertThatThrownBy(() -> asNobody(file)).hasMessageContaining("Wrong user name or password");
 
+        Path changing = Files.createDirectories(data.resolve("db/changing"));
+        Files.writeString(changing.resolve("pervius.trace.db"), "of an earlier time that was stopped");
         assertThat(DatabaseEncryption.set(data, true)).isTrue();
+        assertThat(changing).doesNotExist();
         assertThat(DatabaseEncryption.set(data, true)).as("done already").isFalse();
         assertThat(says(file, "Kestrel Weir")).isFalse();
         try (App app = Running.startOn(data, "demo", Map.of())) {

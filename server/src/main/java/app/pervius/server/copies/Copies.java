@@ -7,6 +7,7 @@ import app.pervius.server.outbound.Outbound;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.store.Ids;
 import app.pervius.server.store.Sql;
+import app.pervius.server.store.Turns;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.OffsetDateTime;
@@ -41,13 +42,15 @@ public class Copies {
     private final JdbcClient jdbc;
     private final Ids ids;
     private final Outbound outbound;
+    private final Turns turns;
     private final Converters converters;
     private final InstantSource clock;
 
-    Copies(JdbcClient jdbc, Ids ids, Outbound outbound, Converters converters, InstantSource clock) {
+    Copies(JdbcClient jdbc, Ids ids, Outbound outbound, Turns turns, Converters converters, InstantSource clock) {
         this.jdbc = jdbc;
         this.ids = ids;
         this.outbound = outbound;
+        this.turns = turns;
         this.converters = converters;
         this.clock = clock;
     }
@@ -87,6 +90,7 @@ public class Copies {
      * from here on, so that whoever ends it sees that this passage waits.
      */
     public void make(PassageFacts passage, PassageFacts.File file) {
+        turns.take(file.hash());
         Optional<Held> held = jdbc.sql("select id, state from readable_copy where source_hash = ? and ending = ? for update")
                 .params(file.hash(), Converters.ending(file.name()))
                 .query((row, n) -> new Held(row.getLong("id"), State.valueOf(row.getString("state")))).optional();

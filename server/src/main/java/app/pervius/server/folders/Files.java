@@ -3,6 +3,7 @@ package app.pervius.server.folders;
 import app.pervius.core.arrive.FileName;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.scanning.Scans;
+import app.pervius.server.store.Turns;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.ZoneOffset;
@@ -16,7 +17,6 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
-import org.springframework.dao.DuplicateKeyException;
 import org.springframework.data.domain.Limit;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -40,9 +40,11 @@ public class Files {
     private final InstantSource clock;
     private final JdbcClient jdbc;
     private final Scans scans;
+    private final Turns turns;
     private final ApplicationEventPublisher events;
 
-    Files(FolderFileRepository files, InstantSource clock, JdbcClient jdbc, Scans scans, ApplicationEventPublisher events) {
+    Files(FolderFileRepository files, InstantSource clock, JdbcClient jdbc, Scans scans, Turns turns, ApplicationEventPublisher events) {
+        this.turns = turns;
         this.scans = scans;
         this.events = events;
         this.files = files;
@@ -81,6 +83,8 @@ public class Files {
 
     /** Places content that is in the store already, as part of a revision. Gives the file's id. */
     public long place(long folder, Content content, long by, @Nullable Long revision) {
+        // Two who bring the same name at once: one becomes the next version of the other.
+        turns.take(folder + "/" + content.name().key());
         FolderFile file = new FolderFile();
         int newest = files.newest(folder, content.name().key()).map(before -> {
             before.present = false;
@@ -152,13 +156,10 @@ public class Files {
         if (jdbc.sql("select count(*) from blob where hash = ?").param(content.hash()).query(Long.class).single() > 0) {
             return true;
         }
-        try {
-            jdbc.sql("insert into blob (hash, size, stored_at) values (:hash, :size, :at)").param("hash", content.hash())
-                    .param("size", content.size()).param("at", clock.instant().atOffset(ZoneOffset.UTC)).update();
-            return false;
-        } catch (DuplicateKeyException sameBytesAtTheSameTime) {
-            return true;
-        }
+        turns.take(content.hash());
+        return jdbc.sql("insert into blob (hash, size, stored_at) select :hash, :size, :at where not exists (select 1 from blob "
+                + "where hash = :hash)").param("hash", content.hash()).param("size", content.size())
+                .param("at", clock.instant().atOffset(ZoneOffset.UTC)).update() == 0;
     }
 
     /** Whether exactly these bytes are in the store. */

@@ -9,8 +9,11 @@ import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.NestedExceptionUtils;
+import org.springframework.dao.DataAccessException;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.OptimisticLockingFailureException;
+import org.springframework.dao.PessimisticLockingFailureException;
+import org.springframework.dao.QueryTimeoutException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
@@ -61,6 +64,15 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         LOG.info("refused by the database: {}", violation.getMostSpecificCause().getMessage());
         return ResponseEntity.status(HttpStatus.CONFLICT).body(detail(HttpStatus.CONFLICT, "already-there",
                 "This stands against something that is there already, or it refers to something that is gone."));
+    }
+
+    /** What this needs was held by others for too long. */
+    @ExceptionHandler({QueryTimeoutException.class, PessimisticLockingFailureException.class})
+    ResponseEntity<ProblemDetail> heldUp(DataAccessException heldUp) {
+        LOG.warn("a call was not answered: {}", String.valueOf(heldUp.getMostSpecificCause().getMessage()));
+        return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).header(HttpHeaders.RETRY_AFTER, "5")
+                .body(detail(HttpStatus.SERVICE_UNAVAILABLE, "held-up", "Others are changing the same at the moment, and it took too long "
+                        + "to wait for them. Nothing of this was kept. Try again in a few seconds."));
     }
 
     /** Writing failed: what was to be kept is not. A caller that has gone away gets no answer. */

@@ -3,6 +3,7 @@ package app.pervius.server.scanning;
 import app.pervius.server.outbound.Outbound;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Ids;
+import app.pervius.server.store.Turns;
 import java.time.InstantSource;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
@@ -49,17 +50,19 @@ public class Scans {
     private final JdbcClient jdbc;
     private final Ids ids;
     private final Outbound outbound;
+    private final Turns turns;
     private final InstantSource clock;
     private final ApplicationEventPublisher events;
     private final boolean connected;
     /** Whether there is anything to look up: without a scanner nothing comes to it while this process lives. */
     private final Supplier<Boolean> everAsked;
 
-    Scans(JdbcClient jdbc, Ids ids, Outbound outbound, InstantSource clock, ApplicationEventPublisher events,
+    Scans(JdbcClient jdbc, Ids ids, Outbound outbound, Turns turns, InstantSource clock, ApplicationEventPublisher events,
             @Value("${pervius.scanner:}") String scanner) {
         this.jdbc = jdbc;
         this.ids = ids;
         this.outbound = outbound;
+        this.turns = turns;
         this.clock = clock;
         this.events = events;
         this.connected = !scanner.isBlank();
@@ -74,6 +77,7 @@ public class Scans {
                 .isPresent()) {
             return;
         }
+        turns.take(hash);
         long id = ids.next();
         // Two who bring the same at once: one of them puts it.
         if (jdbc.sql("""

@@ -5,8 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import jakarta.servlet.ServletException;
 import java.io.IOException;
 import java.nio.file.FileSystemException;
+import java.sql.SQLTimeoutException;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
+import org.springframework.dao.CannotAcquireLockException;
+import org.springframework.dao.QueryTimeoutException;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.method.annotation.ExceptionHandlerMethodResolver;
@@ -31,6 +34,14 @@ class ProblemAdviceTest {
         assertThat(told(advice.notWritten(new FileSystemException("/srv/content/x", null, "No space left on device")))).isEqualTo(
                 "507 no-room");
         assertThat(told(advice.fault(new IllegalStateException("a mistake of ours")))).isEqualTo("500 fault");
+    }
+
+    @Test
+    void whatOthersHoldForTooLongIsNoFault() {
+        assertThat(told(advice.heldUp(new QueryTimeoutException("insert", new SQLTimeoutException("Timeout trying to lock table")))))
+                .isEqualTo("503 held-up");
+        assertThat(Objects.requireNonNull(new ExceptionHandlerMethodResolver(ProblemAdvice.class).resolveMethodByThrowable(
+                new CannotAcquireLockException("a row"))).getName()).isEqualTo("heldUp");
     }
 
     @Test

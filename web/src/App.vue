@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import { listen } from './live'
 import HelpLayer from './parts/HelpLayer.vue'
 import Keys from './parts/Keys.vue'
+import LostWay from './parts/LostWay.vue'
 import Spine from './parts/Spine.vue'
 import Strap from './parts/Strap.vue'
 import SessionEnd from './parts/SessionEnd.vue'
@@ -50,6 +51,7 @@ watch(
   <Keys />
   <HelpLayer />
   <SessionEnd />
+  <LostWay />
 </template>
 
 <style scoped>

@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { noteLostWays } from './lostWay'
 import { useSession } from './session'
 
 declare module 'vue-router' {
@@ -93,6 +94,7 @@ router.beforeEach(async (to) => {
   return true
 })
 
+noteLostWays(router)
 router.afterEach((to) => {
   document.title = to.meta.title ? `${to.meta.title} · Pervius` : 'Pervius'
 })

@@ -58,7 +58,7 @@ export const useSession = defineStore('session', () => {
     asked = true
     try {
       entrance.value = await data(api.GET('/api/entrance'))
-      if (entrance.value.signedIn) await begin()
+      if (entrance.value.signedIn) await begin(entrance.value)
     } catch (e) {
       if (!(e instanceof Problem) || e.status !== 401) {
         asked = false
@@ -67,11 +67,14 @@ export const useSession = defineStore('session', () => {
     }
   }
 
-  /** Somebody has signed in: asks who, and for what. */
-  async function begin() {
+  /** Somebody has signed in: asks who, and for what. `known` is what the entrance has said since then. */
+  async function begin(known?: Schemas['Entrance']) {
     const now = await data(api.GET('/api/session'))
     used()
-    const [door, all] = await Promise.all([data(api.GET('/api/entrance')), now.secondStepMissing ? [] : data(api.GET('/api/projects'))])
+    const [door, all] = await Promise.all([
+      known ?? data(api.GET('/api/entrance')),
+      now.secondStepMissing ? [] : data(api.GET('/api/projects')),
+    ])
     asked = true
     entrance.value = door
     secondStepMissing.value = now.secondStepMissing

@@ -6,6 +6,7 @@ import { api, data } from '../../api/client'
 import { useKeys } from '../../keys'
 import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
+import { useGrowing } from '../../parts/growing'
 import PassageTable from '../../parts/PassageTable.vue'
 import Trouble from '../../parts/Trouble.vue'
 import { count } from '../../say'
@@ -27,6 +28,8 @@ import StoppedList from './StoppedList.vue'
 const MOST = 100
 /** From so many reviews on they can be narrowed down. */
 const CROWDED = 6
+/** How many reviews are drawn at once: more than fit a screen. */
+const DRAWN_AT_ONCE = 12
 const session = useSession()
 const project = computed(() => session.project?.id ?? 0)
 /** Of one's own firm for who sees no more; of all others only what is one's own, whatever role one has beside. */
@@ -101,6 +104,11 @@ whenChanged(
 )
 
 const waiting = computed(() => reviews.value.value ?? [])
+const shown = useGrowing(
+  () => waiting.value,
+  DRAWN_AT_ONCE,
+  () => waiting.value.findIndex((r) => r.id === here.value) + 1,
+)
 const files = computed(() => waiting.value.reduce((n, r) => n + r.step.files, 0))
 const rows = (loaded: typeof stopped) => loaded.value.value?.items ?? []
 const asked = computed(() => reviews.value.value !== undefined)
@@ -165,7 +173,7 @@ const nothing = computed(
         ><button class="act" type="button" @click="text = ''">Show all of it</button>
       </p>
       <ReviewSlip
-        v-for="review in waiting"
+        v-for="review in shown"
         :key="`${review.id}/${review.turn}/${review.id === here}`"
         :review="review"
         :keys="review.id === here"

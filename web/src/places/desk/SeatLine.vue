@@ -2,12 +2,14 @@
 import { computed, ref } from 'vue'
 import { api, data, type Review } from '../../api/client'
 import { useLoaded } from '../../load'
-import WatchMore from '../../parts/WatchMore.vue'
+import { onDemand } from '../../parts/onDemand'
 import { count } from '../../say'
 import { useSession } from '../../session'
 import type { Deciding } from './decide'
 import { vEscape } from '../../parts/escape'
 import { must } from '../../parts/must'
+
+const WatchMore = onDemand(() => import('../../parts/WatchMore.vue'))
 
 /** Who sits in the step, what each has answered, and the step changing hands. */
 const props = defineProps<{ review: Review; deciding: Deciding }>()

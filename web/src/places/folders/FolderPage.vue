@@ -20,9 +20,11 @@ import MoveFiles from './MoveFiles.vue'
 import NewFolder from './NewFolder.vue'
 import NumberFiles from './NumberFiles.vue'
 import RulesHere from './RulesHere.vue'
-import SendFiles from './SendFiles.vue'
+import { onDemand } from '../../parts/onDemand'
 import ReleaseForm from '../devices/ReleaseForm.vue'
 import ShelfMark from '../../tray/ShelfMark.vue'
+
+const SendFiles = onDemand(() => import('./SendFiles.vue'))
 
 /** @prop inPlace new folders are gone to where the page stands, instead of under Folders */
 const props = defineProps<{ id: number; folders: Folder[]; inPlace?: boolean }>()

@@ -71,8 +71,8 @@ class KeptSubmissions implements Submissions, Settled {
     @Transactional(readOnly = true)
     public Map<Long, Asked> asked(Collection<Long> wanted) {
         return wanted.isEmpty() ? Map.of() : submissions.asked(wanted).stream()
-                .collect(Collectors.toMap(SubmissionRepository.Asked::getSubmission,
-                        s -> new Asked(s.getReference(), s.getPurpose(), s.getAnswerDue())));
+                .collect(Collectors.toMap(SubmissionRepository.Asked::submission,
+                        s -> new Asked(s.reference(), s.purpose(), s.answerDue())));
     }
 
     @Override

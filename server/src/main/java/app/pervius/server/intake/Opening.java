@@ -60,11 +60,11 @@ class Opening {
             return false;
         }
         List<Bundle<SubmissionFileRepository.Received>> bundles = Bundle.together(announced.received(id, SubmissionFile.State.RECEIVED),
-                file -> new FileName(file.getName()));
+                file -> new FileName(file.name()));
         List<Bundle<SubmissionFileRepository.Received>> now = bundles.subList(submission.opened,
                 Math.min(bundles.size(), submission.opened + together));
         Map<Long, Files.FileView> kept = files.files(now.stream().flatMap(bundle -> bundle.files().stream())
-                .map(SubmissionFileRepository.Received::getFolderFile).toList());
+                .map(SubmissionFileRepository.Received::folderFile).toList());
         Joining.Halted halted = door.halted(submission);
         now.forEach(bundle -> open(submission, halted, bundle, kept));
         submission.opened += now.size();
@@ -79,15 +79,15 @@ class Opening {
 
     private void open(Submission submission, Joining.Halted halted, Bundle<SubmissionFileRepository.Received> bundle,
             Map<Long, Files.FileView> kept) {
-        List<Files.FileView> its = bundle.files().stream().map(f -> Objects.requireNonNull(kept.get(f.getFolderFile()))).toList();
+        List<Files.FileView> its = bundle.files().stream().map(f -> Objects.requireNonNull(kept.get(f.folderFile()))).toList();
         Optional<String> joined = door.joins(submission, halted, bundle.base(), its);
         if (joined.isPresent()) {
-            announced.findAllById(bundle.files().stream().map(SubmissionFileRepository.Received::getFile).toList())
+            announced.findAllById(bundle.files().stream().map(SubmissionFileRepository.Received::file).toList())
                     .forEach(file -> file.joins(joined.get()));
             return;
         }
-        List<String> remarks = bundle.files().stream().filter(file -> file.getRemark() != null)
-                .map(file -> "“" + file.getName() + "”: " + file.getRemark()).toList();
+        List<String> remarks = bundle.files().stream().filter(file -> file.remark() != null)
+                .map(file -> "“" + file.name() + "”: " + file.remark()).toList();
         door.begin(submission, bundle.base(), its, Door.Manner.handedIn(its), Journal.Actor.PERVIUS, remarks);
     }
 }

@@ -25,14 +25,7 @@ interface SubmissionFileRepository extends JpaRepository<SubmissionFile, Long> {
     }
 
     /** A file that has come, as far as it matters for how it begins its passage. */
-    interface Received {
-        long getFile();
-
-        String getName();
-
-        long getFolderFile();
-
-        @Nullable String getRemark();
+    record Received(long file, String name, long folderFile, @Nullable String remark) {
     }
 
     @Query("select f.id as file, f.name as name, f.folderFileId as folderFile, f.remark as remark from SubmissionFile f "

@@ -15,14 +15,7 @@ import org.springframework.data.jpa.repository.Query;
 
 interface SubmissionRepository extends JpaRepository<Submission, Long> {
     /** What was handed in for what, and by when an answer is asked for. */
-    interface Asked {
-        long getSubmission();
-
-        String getReference();
-
-        String getPurpose();
-
-        @Nullable LocalDate getAnswerDue();
+    record Asked(long submission, String reference, String purpose, @Nullable LocalDate answerDue) {
     }
 
     @Lock(LockModeType.PESSIMISTIC_WRITE)

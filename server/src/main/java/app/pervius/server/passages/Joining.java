@@ -55,7 +55,7 @@ public class Joining {
     public Halted halted(long project, long folder, long firm) {
         return new Halted(Stream.concat(passages.stoppedAt(project, Passages.State.STOPPED, folder, Station.PREPARE, firm).stream(),
                 passages.waitingAt(folder, Station.PREPARE, firm).stream())
-                .collect(Collectors.groupingBy(row -> FileName.keyOf(row.getName()), Collectors.mapping(PassageRepository.Base::getPassage,
+                .collect(Collectors.groupingBy(row -> FileName.keyOf(row.name()), Collectors.mapping(PassageRepository.Base::passage,
                         Collectors.toList()))));
     }
 

@@ -19,30 +19,15 @@ import org.springframework.data.repository.query.Param;
 
 interface PassageRepository extends JpaRepository<StoredPassage, Long> {
     /** A passage with its author's firm. */
-    interface Firm {
-        long getPassage();
-
-        long getFirm();
+    record Firm(long passage, long firm) {
     }
 
     /** What a passage is called by; number and revision are absent while it has none. */
-    interface Title {
-        long getPassage();
-
-        @Nullable String getNumber();
-
-        @Nullable String getRevision();
-
-        String getTitle();
-
-        String getOriginalName();
+    record Title(long passage, @Nullable String number, @Nullable String revision, String title, String originalName) {
     }
 
     /** How many passages a rule took. */
-    interface Taken {
-        long getRule();
-
-        long getPassages();
+    record Taken(long rule, long passages) {
     }
 
     @Query("select p.id as passage, p.authorFirmId as firm from Passage p where p.id in :ids")
@@ -78,10 +63,7 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
     List<Long> arrivedIn(Collection<Long> folders);
 
     /** What a passage came under. */
-    interface Base {
-        long getPassage();
-
-        String getName();
+    record Base(long passage, String name) {
     }
 
     /** Those of a firm that are stopped at a station in a folder. */

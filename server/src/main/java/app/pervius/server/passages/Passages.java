@@ -162,8 +162,8 @@ public class Passages {
     @Transactional(readOnly = true)
     public Map<Long, String> inWords(Collection<Long> ids) {
         return ids.isEmpty() ? Map.of() : passages.titles(ids).stream()
-                .collect(Collectors.toMap(PassageRepository.Title::getPassage, p -> PassageFacts.inWords(p.getNumber(), p.getRevision(),
-                        p.getTitle(), p.getOriginalName())));
+                .collect(Collectors.toMap(PassageRepository.Title::passage, p -> PassageFacts.inWords(p.number(), p.revision(),
+                        p.title(), p.originalName())));
     }
 
     @Transactional(readOnly = true)
@@ -230,7 +230,7 @@ public class Passages {
     @Transactional(readOnly = true)
     public Map<Long, Long> takenByRule(long project, Instant since) {
         return passages.countByRule(project, since).stream()
-                .collect(Collectors.toMap(PassageRepository.Taken::getRule, PassageRepository.Taken::getPassages));
+                .collect(Collectors.toMap(PassageRepository.Taken::rule, PassageRepository.Taken::passages));
     }
 
     /** A revision as a review looks at it. */
@@ -307,7 +307,7 @@ public class Passages {
     @Transactional(readOnly = true)
     public Map<Long, Long> authorFirms(Collection<Long> ids) {
         return ids.isEmpty() ? Map.of() : passages.authorFirms(ids).stream()
-                .collect(Collectors.toMap(PassageRepository.Firm::getPassage, PassageRepository.Firm::getFirm));
+                .collect(Collectors.toMap(PassageRepository.Firm::passage, PassageRepository.Firm::firm));
     }
 
     @Transactional(readOnly = true)

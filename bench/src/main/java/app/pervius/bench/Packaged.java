@@ -108,6 +108,16 @@ final class Packaged implements AutoCloseable {
         return Site.setUp(address(), line("code=").replaceFirst(".*code=(\\S+).*", "$1"));
     }
 
+    /** Has it give back all memory that nothing needs any more. */
+    void collect() throws IOException, InterruptedException {
+        String jcmd = Path.of(System.getProperty("java.home"), "bin", "jcmd").toString();
+        Process asking = new ProcessBuilder(jcmd, String.valueOf(process.pid()), "GC.run").redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD).start();
+        if (asking.waitFor() != 0) {
+            throw new IllegalStateException("it was not asked for a collection");
+        }
+    }
+
     /** Ends it without a word, as the machine does that has no memory left. */
     void kill() throws InterruptedException {
         process.destroyForcibly().waitFor();

@@ -25,6 +25,8 @@ final class ReviewRate implements Bench.Part {
     private static final int PEOPLE = 500;
     private static final int FILES_EACH = 2;
     private static final int VIEWS = 401;
+    /** After so many the virtual machine compiles hardly anything of it any more. */
+    private static final int WARM = 4_000;
     private static final int BATCH = 1000;
     /** What the server gives at most, of a Desk and of a page of the list. */
     private static final int PAGE = 100;
@@ -54,8 +56,8 @@ final class ReviewRate implements Bench.Part {
             List<Double> bareDesk = new ArrayList<>();
             List<Double> page = new ArrayList<>();
             List<Double> barePage = new ArrayList<>();
-            for (int i = 0; i < 2 * VIEWS; i++) {
-                boolean warm = i >= VIEWS;
+            for (int i = 0; i < WARM + VIEWS; i++) {
+                boolean warm = i >= WARM;
                 time(warm, empty, () -> person.bytes("/api/session"));
                 time(warm, desk, () -> person.bytes("/api/desk/reviews"));
                 time(warm, bareDesk, () -> floor.desk(decider));

@@ -32,9 +32,11 @@ export function useRemarks(
   passages: () => number[],
 ): { of: (passage: number) => string[]; load: () => Promise<void> } {
   const asked = useLoaded(async () => {
-    const ids = passages().slice(0, AT_ONCE)
+    const ids = passages()
     const of = project()
-    return of && ids.length ? gathered(of, ids) : []
+    const parts = []
+    for (let i = 0; of && i < ids.length; i += AT_ONCE) parts.push(gathered(of, ids.slice(i, i + AT_ONCE)))
+    return (await Promise.all(parts)).flat()
   })
   const all = computed(() => new Map((asked.value.value ?? []).map((r) => [r.passage, r.remarks])))
   return { of: (passage) => all.value.get(passage) ?? [], load: asked.load }

@@ -98,6 +98,7 @@ class CrashTest {
         killedWhileWhatHasGatheredIsTold();
         killedWhileFilesAreTakenFromADirectory();
         killedWhileASubmissionBegins();
+        killedWhileDecisionsArePassedOn();
         killedAtARandomMomentUnderLoad();
     }
 
@@ -140,6 +141,30 @@ class CrashTest {
         List<JsonNode> passages = Client.until(() -> author().settled(begun), found -> found.size() >= names.size());
         assertThat(passages).extracting(p -> p.get("names").get("originalName").asString()).as("each once, in their order")
                 .containsExactlyElementsOf(names);
+        whole();
+    }
+
+    /** Two files have their decisions with the closing of the step and two after it, and the process is gone before the fifth. */
+    private void killedWhileDecisionsArePassedOn() throws Exception {
+        server.destroyForcibly().waitFor();
+        start(CrashPoint.HALF_PASSED_ON, 2);
+        Client me = author();
+        long project = me.project();
+        long id = me.submit(FOLDER, IntStream.range(0, 5).mapToObj(i -> "Decided " + i + ".pdf").toArray(String[]::new));
+        JsonNode first = me.settled(id).getFirst();
+        decide(first);
+        try {
+            decide(first);
+        } catch (UncheckedIOException gone) {
+            // Killed before the answer: that the step is closed was kept before the first of them had its decision.
+        }
+        killed();
+        start(null, 1);
+        String all = "/api/projects/" + project + "/passages?which=ALL&submission=" + id;
+        Client again = author();
+        assertThat(Client.until(() -> again.get(all).must(200).body().get("items").valueStream().map(row -> row.get("passage").get("at"))
+                .filter(at -> at.has("ended")).map(at -> at.get("ended").asString()).toList(), ended -> ended.size() >= 5))
+                .containsOnly("ISSUED");
         whole();
     }
 
@@ -409,7 +434,7 @@ class CrashTest {
             port = free.getLocalPort();
         }
         List<String> command = new ArrayList<>(List.of(ProcessHandle.current().info().command().orElse("java"), "-XX:TieredStopAtLevel=1",
-                "-Dpervius.submission.begun-together=2"));
+                "-Dpervius.submission.begun-together=2", "-Dpervius.review.passed-on-together=2"));
         if (at != null) {
             command.addAll(List.of("-Dpervius.crash.at=" + at, "-Dpervius.crash.after=" + after));
         }

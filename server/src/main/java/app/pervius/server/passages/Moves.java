@@ -14,6 +14,7 @@ import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
@@ -69,10 +70,18 @@ public class Moves {
 
     /** Writes on the journal of a passage what somebody has done with it at its station. */
     public void note(long id, Entry.Kind kind, Journal.Actor actor, String account) {
+        note(Map.of(id, account), kind, actor);
+    }
+
+    /** The same on several passages, on each of its own; all together, since each by itself costs more the more there are. */
+    public void note(Map<Long, String> accounts, Entry.Kind kind, Journal.Actor actor) {
         // The journal is written as plain rows: what they refer to has to be there.
         passages.flush();
-        StoredPassage row = passages.findById(id).orElseThrow();
-        row.note(journal, actor, new Entry(row.station, kind, account));
+        List<StoredPassage> rows = passages.findAllById(accounts.keySet());
+        if (rows.size() != accounts.size()) {
+            throw new IllegalArgumentException("not all of these passages are there: " + accounts.keySet());
+        }
+        rows.forEach(row -> row.note(journal, actor, new Entry(row.station, kind, Objects.requireNonNull(accounts.get(row.id())))));
     }
 
     @EventListener

@@ -11,6 +11,7 @@ import app.pervius.server.journal.Journal;
 import app.pervius.server.passages.Moves;
 import app.pervius.server.refused.Refused;
 import java.util.List;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -63,7 +64,8 @@ public class Acts {
 
     /** Writes on every file of it that is under way. */
     public void note(Review review, Entry.Kind kind, Actor actor, String account) {
-        files.live(review.id()).forEach(file -> moves.note(file.passage(), kind, Journal.by(actor, review.projectId), account));
+        moves.note(files.live(review.id()).stream().collect(Collectors.toMap(ReviewFiles.InReview::passage, file -> account)), kind,
+                Journal.by(actor, review.projectId));
     }
 
     /** The parts a step was closed into. */

@@ -52,8 +52,8 @@ class Closings {
         var staying = parts.stream().filter(Part.Stays.class::isInstance).flatMap(p -> ((Part.Stays) p).board().files().stream())
                 .map(Board.File::passage).collect(Collectors.toSet());
         List<DecisionCode> codes = projects.settings(review.projectId).decisionCodes();
-        board.files().stream().map(Board.File::passage).filter(p -> !staying.contains(p)).forEach(passage ->
-                moves.note(passage.value(), Entry.Kind.STEP_CLOSED, by, account(route, review, board, passage, codes)));
+        moves.note(board.files().stream().map(Board.File::passage).filter(p -> !staying.contains(p)).collect(Collectors.toMap(
+                PassageId::value, p -> account(route, review, board, p, codes))), Entry.Kind.STEP_CLOSED, by);
         parting.part(review, route, parts);
     }
 

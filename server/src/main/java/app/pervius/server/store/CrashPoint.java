@@ -7,7 +7,7 @@ import java.util.concurrent.atomic.AtomicInteger;
  * {@code pervius.crash.at} names the point; {@code pervius.crash.after} says at which passing of it.
  */
 public enum CrashPoint {
-    FILE_STORED, NUMBER_TAKEN, MAIL_BEFORE, MAIL_HANDED_OVER, HALF_PLACED, DIGEST_MADE, TAKEN_FROM_DIRECTORY, HALF_BEGUN;
+    FILE_STORED, NUMBER_TAKEN, MAIL_BEFORE, MAIL_HANDED_OVER, HALF_PLACED, DIGEST_MADE, TAKEN_FROM_DIRECTORY, HALF_BEGUN, HALF_PASSED_ON;
 
     private static final int KILLED = 137;
     private static final String AT = System.getProperty("pervius.crash.at", "");

@@ -122,6 +122,7 @@ function pick(event: Event) {
 }
 legend {
   font-weight: 600;
+  padding: 0 6px;
 }
 .offered {
   display: grid;

@@ -37,6 +37,9 @@ it('asks for no more at once than one question takes', async () => {
   await Promise.all([remarks(1, many(0)).load(), remarks(1, many(1000)).load()])
   await flushPromises()
   expect(calls.map((c) => c.query.getAll('passage').length)).toEqual([150, 150])
-  await remarks(1, Array.from({ length: 450 }, (_, i) => i)).load()
+  await remarks(
+    1,
+    Array.from({ length: 450 }, (_, i) => i),
+  ).load()
   expect(calls.slice(2).map((c) => c.query.getAll('passage').length)).toEqual([200, 200, 50])
 })

@@ -5,6 +5,7 @@ import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
 import { count } from '../../say'
+import { useSession } from '../../session'
 
 /** What still follows from decisions, until it is done, with links to what came of it. */
 const props = defineProps<{ review: number }>()
@@ -13,21 +14,25 @@ const following = useLoaded(() => data(api.GET('/api/reviews/{id}/following', { 
 onMounted(following.load)
 whenChanged(['PASSAGE', 'REVIEW', 'MAIL', 'FOLDER'], following.load)
 const rows = computed(() => following.value.value ?? [])
-const open = computed(() => rows.value.filter((f) => !f.done).length)
+/** Files that have not come to their end, and messages that have not gone: those may wait long after the files are where they belong. */
+const open = computed(() => rows.value.filter((f) => f.state === 'WAITING' || f.state === 'RUNNING').length)
+const unsent = computed(() => rows.value.reduce((n, f) => n + f.messages - f.sent, 0))
 const MOST = 8
+const session = useSession()
+const stands = computed(() => {
+  if (!rows.value.length) return 'It goes on to the next step.'
+  const still =
+    unsent.value && `${count(unsent.value, 'message')} still to be sent${session.entrance.mail || session.entrance.demo ? '' : ': there is no mail server'}`
+  if (open.value) return `${count(open.value, 'file')} of ${rows.value.length} still under way${still ? `, ${still}` : ''}`
+  return still ? `No file is under way any more, ${still}.` : 'All of it is done.'
+})
 </script>
 
 <template>
   <section class="panel following" aria-label="What follows from your decisions">
     <header>
       <h2>What follows</h2>
-      <span class="quiet" role="status">{{
-        rows.length === 0
-          ? 'It goes on to the next step.'
-          : open
-            ? `${count(open, 'file')} of ${rows.length} still under way`
-            : 'All of it is done.'
-      }}</span>
+      <span class="quiet" role="status">{{ stands }}</span>
       <button class="act bare end" type="button" @click="$emit('read')">I have read this</button>
     </header>
     <Trouble :problem="following.problem.value" :again="following.load" />

@@ -73,13 +73,20 @@ function leaveOut(name: string) {
 /** What has come of the files so far, once the submission is closed. */
 const passages = useLoaded(async () => {
   const submission = sending.value?.drop.receipt?.id
-  return submission
-    ? data(
-        api.GET('/api/projects/{project}/passages', {
-          params: { path: { project: props.folder.project }, query: { which: 'ALL', submission } },
-        }),
-      )
-    : undefined
+  if (!submission) return undefined
+  const page = (which: 'ALL' | 'STOPPED') =>
+    data(
+      api.GET('/api/projects/{project}/passages', {
+        params: { path: { project: props.folder.project }, query: { which, submission } },
+      }),
+    )
+  const all = await page('ALL')
+  if (!all.next) return { ...all, moreStopped: false }
+  // Of many only some are told of: those that are stopped, wherever they stand, and the newest.
+  const stopped = await page('STOPPED')
+  const ids = new Set(stopped.items.map((row) => row.passage.id))
+  const items = [...stopped.items, ...all.items.filter((row) => row.passage.at.state !== 'STOPPED' && !ids.has(row.passage.id))]
+  return { ...all, items, moreStopped: !!stopped.next }
 })
 const remarks = useRemarks(
   () => props.folder.project,
@@ -168,6 +175,7 @@ async function again() {
       :foretold="preview.arrivals.value"
       :passages="passages.value.value?.items ?? []"
       :more="!!passages.value.value?.next"
+      :more-stopped="!!passages.value.value?.moreStopped"
       :remarks="remarks.of"
       @again="again"
       @done="emit('done')"

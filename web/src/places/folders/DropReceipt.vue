@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, toRaw, watch } from 'vue'
+import { useIntervalFn } from '@vueuse/core'
 import type { PassageRow } from '../../api/client'
 import Num from '../../parts/Num.vue'
 import StationStrip from '../../parts/StationStrip.vue'
@@ -18,14 +19,29 @@ const props = defineProps<{
   foretold: Tried[]
   passages: PassageRow[]
   more: boolean
+  /** More are stopped than are told of here. */
+  moreStopped: boolean
   remarks: (passage: number) => string[]
 }>()
 defineEmits<{ again: []; done: [] }>()
 
 /** Larger drops are folded: an overall bar, and the files with which something is wrong. */
 const MOST_SHOWN = 50
+/** How often in a second the whole of a drop is looked through: not with each portion of each of its files. */
+const LOOKS = 4
 const began = Date.now()
-const whole = computed(() => progress(props.drop, began, Date.now()))
+const looked = ref(0)
+const { pause } = useIntervalFn(() => looked.value++, 1000 / LOOKS)
+watch(
+  () => props.drop.state,
+  (is) => {
+    looked.value++
+    if (is === 'closed') pause()
+  },
+)
+/** All files as they are at the last look, without being told of each change to one. */
+const files = computed(() => (looked.value >= 0 ? toRaw(props.drop).files.map((f) => toRaw(f)) : []))
+const whole = computed(() => progress({ ...toRaw(props.drop), files: files.value }, began, Date.now()))
 const unfolded = ref(false)
 /** Documents that have come before. */
 const again = computed(() =>
@@ -34,11 +50,16 @@ const again = computed(() =>
     .filter((p) => p.cycle > 1)
     .map((p) => p.id),
 )
-const shown = computed(() => (unfolded.value ? props.drop.files : worthShowing(props.drop.files, MOST_SHOWN)))
-const place = computed(() => new Map(props.drop.files.map((f, i) => [f, i])))
+const place = computed(() => new Map(files.value.map((f, i) => [f, i])))
+const placeOf = (file: Sending) => place.value.get(toRaw(file)) ?? -1
+const shown = computed(() =>
+  unfolded.value
+    ? props.drop.files
+    : worthShowing(files.value, MOST_SHOWN, (f) => !!passageOf(f.name)?.at.stop).map((f) => must(props.drop.files[placeOf(f)])),
+)
 const byName = computed(() => new Map(props.passages.flatMap((row) => row.passage.files.map((f) => [f.name, row.passage] as const))))
 const passageOf = (name: string) => byName.value.get(name)
-const remarkOf = (file: Sending) => props.drop.receipt?.files[place.value.get(file) ?? -1]?.remark
+const remarkOf = (file: Sending) => props.drop.receipt?.files[placeOf(file)]?.remark
 const stopped = computed(() => props.passages.filter((row) => row.passage.at.state === 'STOPPED').length)
 /** Numbers that came out otherwise than shown before. */
 const otherwise = computed(() =>
@@ -59,8 +80,10 @@ const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
       ><strong
         >Received as <span class="mono">{{ drop.receipt.reference }}</span></strong
       >: {{ count(whole.received, 'file') }} of {{ drop.files.length }}.
-      <span v-if="stopped" class="error">{{ count(stopped, 'revision is', 'revisions are') }} stopped.</span>
-      <RouterLink v-if="more" :to="`/passages?which=ALL&submission=${drop.receipt.id}`">See all of them</RouterLink></span
+      <span v-if="stopped" class="error"
+        >{{ moreStopped ? `More than ${stopped} revisions are` : count(stopped, 'revision is', 'revisions are') }} stopped.</span
+      >{{ ' ' }}
+      <RouterLink v-if="more" :to="`/passages?which=ALL&submission=${drop.receipt.id}`">See what became of all files</RouterLink></span
     >
     <template v-else-if="drop.state === 'sending'"
       >{{ whole.received }} of {{ count(drop.files.length, 'file') }} received<template v-if="whole.left"
@@ -87,7 +110,7 @@ const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
   <Trouble :problem="drop.problem" />
   <p v-if="otherwise.length" class="note">Somebody took numbers in the meantime: {{ otherwise.join('; ') }}.</p>
   <ul class="names">
-    <li v-for="file in shown" :key="place.get(file)" :class="file.state">
+    <li v-for="file in shown" :key="placeOf(file)" :class="file.state">
       <span class="clip" :title="file.name">{{ file.name }}</span>
       <progress v-if="file.state === 'sending'" :value="share(file)" max="100" :aria-label="`${file.name}, ${share(file)} percent`" />
       <span v-else class="state">{{ STATE[file.state] }}</span>

@@ -81,7 +81,7 @@ li.at {
 }
 .band {
   align-self: stretch;
-  width: 44px;
+  width: 50px;
   display: grid;
   place-items: center;
   font: 10.5px var(--mono);

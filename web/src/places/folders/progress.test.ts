@@ -22,7 +22,8 @@ describe('how far a drop is', () => {
 
   it('folds what went well in a large drop and shows what did not', () => {
     const many = [...Array.from({ length: 60 }, () => file('received', 100)), file('sending'), file('failed'), file('waiting')]
-    expect(worthShowing(many, 50).map((f) => f.state)).toEqual(['sending', 'failed'])
-    expect(worthShowing(many.slice(0, 10), 50)).toHaveLength(10)
+    expect(worthShowing(many, 50, () => false).map((f) => f.state)).toEqual(['sending', 'failed'])
+    expect(worthShowing(many, 50, (f) => f === many[3])).toEqual([many[3], many[60], many[61]])
+    expect(worthShowing(many.slice(0, 10), 50, () => false)).toHaveLength(10)
   })
 })

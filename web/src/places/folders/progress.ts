@@ -28,9 +28,13 @@ export function inWords(left: number): string {
   return left < 60 ? `about ${Math.max(1, Math.round(left))} s left` : `about ${Math.round(left / 60)} min left`
 }
 
-/** The files of a large drop that somebody should see: those being sent, and those with which something is wrong; all of a small one. */
-export function worthShowing(files: Sending[], most: number): Sending[] {
+/**
+ * The files of a large drop that somebody should see: those being sent, and those with which something is wrong; all of a small one.
+ *
+ * @param stopped whether what came of a file is stopped
+ */
+export function worthShowing(files: Sending[], most: number, stopped: (file: Sending) => boolean): Sending[] {
   return files.length <= most
     ? files
-    : files.filter((f) => f.state === 'sending' || f.state === 'refused' || f.state === 'failed').slice(0, most)
+    : files.filter((f) => f.state === 'sending' || f.state === 'refused' || f.state === 'failed' || stopped(f)).slice(0, most)
 }

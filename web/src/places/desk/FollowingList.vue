@@ -22,7 +22,8 @@ const session = useSession()
 const stands = computed(() => {
   if (!rows.value.length) return 'It goes on to the next step.'
   const still =
-    unsent.value && `${count(unsent.value, 'message')} still to be sent${session.entrance.mail || session.entrance.demo ? '' : ': there is no mail server'}`
+    unsent.value &&
+    `${count(unsent.value, 'message')} still to be sent${session.entrance.mail || session.entrance.demo ? '' : ': there is no mail server'}`
   if (open.value) return `${count(open.value, 'file')} of ${rows.value.length} still under way${still ? `, ${still}` : ''}`
   return still ? `No file is under way any more, ${still}.` : 'All of it is done.'
 })

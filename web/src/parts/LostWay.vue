@@ -9,19 +9,26 @@ function anew(path: string) {
 
 <template>
   <div v-if="lostWay" class="lost note bad" role="alert">
-    <strong>“{{ lostWay.title }}” could not be opened.</strong>
-    {{ lostWay.why }}
+    <span
+      ><strong>“{{ lostWay.title }}” could not be opened.</strong> {{ lostWay.why }}</span
+    >
     <button class="act" type="button" @click="anew(lostWay.path)">Load it anew</button>
     <button class="act bare" type="button" @click="lostWay = undefined">Stay here</button>
   </div>
 </template>
 
 <style scoped>
+/* Below the strap, where it says how the connection is. */
 .lost {
   position: fixed;
-  inset: 8px 12px auto;
+  inset: 48px 16px auto;
   z-index: 30;
-  max-width: 900px;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 12px;
+  width: fit-content;
+  max-width: min(1080px, calc(100% - 32px));
   margin: 0 auto;
 }
 </style>

@@ -39,6 +39,8 @@ onMounted(() => {
 const clock = setInterval(() => (now.value = Date.now()), 30_000)
 onBeforeUnmount(() => clearInterval(clock))
 whenChanged(['TRAY'], tray.news, 300)
+/** What was asked of one is not any more once one has decided. */
+whenChanged(['REVIEW'], tray.news, 300, (change) => change.own)
 watch(
   () => tray.newest,
   (line, before) => {

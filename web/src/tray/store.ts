@@ -6,7 +6,9 @@ import { fold, type Colour, type Item, type Line } from './fold'
 /** What was told to whoever is signed in, that person's shelves, and what lies on them; kept by the server. */
 export const useTray = defineStore('tray', () => {
   const items = ref<Item[]>([])
-  const more = ref(false)
+  /** Where the next page begins; absent where there is none. */
+  const next = ref<string>()
+  const more = computed(() => next.value !== undefined)
   const shelves = ref<Schemas['ShelfView'][]>([])
   /** The shelf that is looked at; absent for the tray itself. */
   const shelf = ref<number>()
@@ -30,7 +32,7 @@ export const useTray = defineStore('tray', () => {
   }
   function show(page: Schemas['PageItem']) {
     items.value = page.items
-    more.value = !!page.next
+    next.value = page.next
   }
   async function safely(deed: () => Promise<unknown>) {
     try {
@@ -58,10 +60,9 @@ export const useTray = defineStore('tray', () => {
     })
 
   async function older() {
-    const after = String(items.value.at(-1)?.id ?? '')
-    const page = await data(api.GET('/api/tray', { params: { query: { shelf: shelf.value, after } } }))
+    const page = await data(api.GET('/api/tray', { params: { query: { shelf: shelf.value, after: next.value } } }))
     items.value = [...items.value, ...page.items]
-    more.value = !!page.next
+    next.value = page.next
   }
 
   async function act(deed: () => Promise<unknown>) {

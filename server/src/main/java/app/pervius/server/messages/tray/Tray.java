@@ -4,17 +4,20 @@ import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Actor;
 import app.pervius.server.http.Page;
 import app.pervius.server.messages.PassagesNow;
+import app.pervius.server.messages.StillAsked;
 import app.pervius.server.refused.Refused;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -31,6 +34,8 @@ class Tray {
     private static final Duration STAYS = Duration.ofDays(14);
     /** The most that is done at once. */
     static final int MOST = 1000;
+    /** How many pages are looked through for one that is worth showing. */
+    private static final int MOST_LOOKS = 20;
 
     /**
      * Something that was told.
@@ -51,11 +56,13 @@ class Tray {
 
     private final JdbcClient jdbc;
     private final PassagesNow passages;
+    private final StillAsked stillAsked;
     private final InstantSource clock;
 
-    Tray(JdbcClient jdbc, PassagesNow passages, InstantSource clock) {
+    Tray(JdbcClient jdbc, PassagesNow passages, StillAsked stillAsked, InstantSource clock) {
         this.jdbc = jdbc;
         this.passages = passages;
+        this.stillAsked = stillAsked;
         this.clock = clock;
     }
 
@@ -73,7 +80,18 @@ class Tray {
         if (persons(actor).isEmpty()) {
             return new Page<>(List.of(), null);
         }
-        Page<Told> page = Page.of(jdbc.sql("""
+        List<Item> found = new ArrayList<>();
+        Page<Told> page = told(shelf, before, actor);
+        found.addAll(shown(page.items(), shelf == null, actor));
+        for (int looks = 1; page.next() != null && found.size() < Page.SIZE / 2 && looks < MOST_LOOKS; looks++) {
+            page = told(shelf, Long.parseLong(page.next()), actor);
+            found.addAll(shown(page.items(), shelf == null, actor));
+        }
+        return new Page<>(found, page.next());
+    }
+
+    private Page<Told> told(@Nullable Long shelf, long before, Actor actor) {
+        return Page.of(jdbc.sql("""
                 select n.id, n.project_id, n.occasion, n.what, n.detail, n.submission_id, n.passage_id, n.file_id, n.place, n.noted_at,
                     m.shelf_id
                 from notice n left join tray_mark m on m.notice_id = n.id
@@ -87,13 +105,19 @@ class Tray {
                         row.getObject("passage_id", Long.class), row.getObject("file_id", Long.class), row.getString("place"),
                         row.getObject("noted_at", OffsetDateTime.class).toInstant(), row.getObject("shelf_id", Long.class))).list(),
                 Told::id, t -> t);
-        List<Told> told = page.items();
+    }
+
+    /** What may be seen of this; in the tray itself, that a decision is asked for is said only as long as it is. */
+    private List<Item> shown(List<Told> told, boolean onlyStillAsked, Actor actor) {
         Map<Long, PassagesNow.Now> now = passages.now(told.stream().map(Told::passage).filter(Objects::nonNull).distinct().toList());
         Map<Long, PassagesNow.Now> files = passages.files(told.stream().map(Told::file).filter(Objects::nonNull).distinct().toList());
-        return new Page<>(told.stream().flatMap(t -> t.place() != null ? Stream.of(item(t, "", "", t.place()))
+        Set<Long> asked = onlyStillAsked ? stillAsked.of(told.stream().filter(t -> t.occasion().asksToDecide()).map(Told::passage)
+                .filter(Objects::nonNull).distinct().toList(), persons(actor)) : Set.of();
+        return told.stream().filter(t -> !onlyStillAsked || !t.occasion().asksToDecide() || t.passage() == null
+                || asked.contains(t.passage())).flatMap(t -> t.place() != null ? Stream.of(item(t, "", "", t.place()))
                 : Optional.ofNullable(t.passage() == null ? files.get(t.file()) : now.get(t.passage())).filter(at -> t.occasion()
                         == Occasion.ISSUED || t.occasion().asksToDecide() || actor.maySee(t.project(), at.firm()))
-                        .map(at -> item(t, t.occasion().label(), at.path(), link(t, at))).stream()).toList(), page.next());
+                        .map(at -> item(t, t.occasion().label(), at.path(), link(t, at))).stream()).toList();
     }
 
     private static String link(Told told, PassagesNow.Now at) {

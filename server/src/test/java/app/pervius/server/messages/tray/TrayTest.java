@@ -58,6 +58,30 @@ class TrayTest {
     }
 
     @Test
+    void thatADecisionIsAskedForIsThereAsLongAsItIs(App app) {
+        Client priya = app.as("Priya Venkatarangan");
+        JsonNode passage = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "Asked of two.pdf")).getFirst();
+        Client kwabena = app.as("Kwabena Adofori");
+        Client tomasz = app.as("Tomasz Łęgowicz");
+        JsonNode asked = told(kwabena, "Asked of two");
+        assertThat(asked.get("label").asString()).isEqualTo("waiting for your decision");
+        JsonNode review = Client.until(() -> kwabena.reviewOf(passage), r -> r.get("may").get("decide").asBoolean());
+        kwabena.decide(review, passage, 1, "").must(204);
+        assertThat(has(kwabena, "", "Asked of two")).as("the step is not closed").isTrue();
+        kwabena.closeStep(review).must(204);
+        assertThat(told(tomasz, "Asked of two").get("label").asString()).isEqualTo("waiting for your decision");
+        assertThat(has(kwabena, "", "Asked of two")).as("others are asked now").isFalse();
+        long shelf = shelf(tomasz, "With thought", "TEAL");
+        tomasz.put("/api/tray/marks", Map.of("items", List.of(told(tomasz, "Asked of two").get("id").asLong()), "shelf", shelf)).must(204);
+        JsonNode last = Client.until(() -> tomasz.reviewOf(passage), r -> r.get("may").get("decide").asBoolean());
+        tomasz.decide(last, passage, 1, "").must(204);
+        tomasz.closeStep(last).must(204);
+        assertThat(has(tomasz, "?shelf=" + shelf, "Asked of two")).as("what lies on a shelf stays").isTrue();
+        tomasz.delete("/api/tray/shelves/" + shelf).must(204);
+        assertThat(has(tomasz, "", "Asked of two")).isFalse();
+    }
+
+    @Test
     void nobodySeesOrMarksWhatIsAnothers(App app) {
         Client giorgi = app.as("Giorgi Tskalishvili");
         Client priya = app.as("Priya Venkatarangan");

@@ -40,7 +40,10 @@ watch(
   },
 )
 /** All files as they are at the last look, without being told of each change to one. */
-const files = computed(() => (looked.value >= 0 ? toRaw(props.drop).files.map((f) => toRaw(f)) : []))
+const files = computed(() => {
+  void looked.value
+  return toRaw(props.drop).files.map((f) => toRaw(f))
+})
 const whole = computed(() => progress({ ...toRaw(props.drop), files: files.value }, began, Date.now()))
 const unfolded = ref(false)
 /** Documents that have come before. */
@@ -92,7 +95,8 @@ const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
       …</template
     >
     <template v-else-if="drop.state === 'unfinished'"
-      >The connection broke. {{ count(whole.received, 'file') }} received; send the rest when you are connected again.</template
+      >Not all of it got through: {{ count(whole.received, 'file') }} received, and each of the others says why. Send the rest when you are
+      connected again.</template
     >
     <span class="grow" />
     <button v-if="drop.state === 'unfinished' || drop.state === 'failed'" class="act first" type="button" @click="$emit('again')">

@@ -58,6 +58,17 @@ describe('sending files', () => {
     expect(drop.files[0]!.reason).toBe('The file is empty.')
     expect(drop.state).toBe('closed')
   })
+  it('tries again what the server had no room for at the moment', async () => {
+    vi.useFakeTimers()
+    server([undefined])
+    vi.stubGlobal('XMLHttpRequest', answering([503, 503, 204]))
+    const { drop, done } = sendFiles([file('a.pdf')], { folder: 3, purpose: '' })
+    await vi.runAllTimersAsync()
+    await done
+    vi.useRealTimers()
+    expect(drop.files[0]!.state).toBe('received')
+    expect(drop.state).toBe('closed')
+  })
   it('tries a broken connection again by itself, then keeps the drop so that the rest can be sent', async () => {
     server([undefined])
     vi.stubGlobal('XMLHttpRequest', answering([0, 0, 0, 204]))

@@ -33,6 +33,9 @@ export interface DropEntry {
 
 const AT_ONCE = 3
 const TRIES = 3
+/** A file that the server cannot take in at the moment is not refused: it is tried again, after so many milliseconds the first time. */
+const TOO_BUSY = 503
+const PAUSE = 2000
 
 /** Sends files as one submission; several at once, each by itself, so that one bad file holds up no other. */
 export function sendFiles(files: File[], entry: DropEntry): { drop: Drop; done: Promise<void>; again: () => Promise<void> } {
@@ -100,10 +103,11 @@ async function sendOne(submission: number, position: number, file: File, own: Se
     } catch (e) {
       const problem = e instanceof Problem ? e : new Problem(0, 'fault', String(e))
       own.reason = problem.message
-      if (problem.status !== 0 && problem.type !== 'size-differs') {
+      if (problem.status !== 0 && problem.status !== TOO_BUSY && problem.type !== 'size-differs') {
         own.state = 'refused'
         return
       }
+      if (problem.status === TOO_BUSY && attempt < TRIES) await new Promise((go) => setTimeout(go, PAUSE * attempt))
     }
   }
   own.state = 'failed'

@@ -71,6 +71,8 @@ public class Files {
     /** Puts content into a folder: a new file, or a new version of the file of that name. */
     public Added add(long folder, Content content, long by) {
         boolean known = known(content);
+        // Two who bring the same name at once: one becomes the next version of the other.
+        turns.take(folder + "/" + content.name().key());
         scans.came(content.hash(), content.size());
         return new Added(place(folder, content, by, null), known);
     }
@@ -83,8 +85,6 @@ public class Files {
 
     /** Places content that is in the store already, as part of a revision. Gives the file's id. */
     public long place(long folder, Content content, long by, @Nullable Long revision) {
-        // Two who bring the same name at once: one becomes the next version of the other.
-        turns.take(folder + "/" + content.name().key());
         FolderFile file = new FolderFile();
         int newest = files.newest(folder, content.name().key()).map(before -> {
             before.present = false;

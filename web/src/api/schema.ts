@@ -7593,6 +7593,17 @@ export interface components {
             /** @enum {string} */
             way: "TRY_AGAIN" | "GIVE_FIELDS" | "PUT_NAME_RIGHT" | "CHOOSE_RULE" | "CHOOSE_ROUTE" | "GO_ON_IN_FORCE" | "GO_ON_ALL_THE_SAME" | "SEND_BACK" | "TAKE_OUT";
         };
+        WhatFollows: {
+            /** Format: int32 */
+            all: number;
+            files: components["schemas"]["FollowingFile"][];
+            /** Format: int32 */
+            messages: number;
+            /** Format: int32 */
+            sent: number;
+            /** Format: int32 */
+            underWay: number;
+        };
         WhoForm: {
             /** @enum {string} */
             duty?: "REVIEWS" | "APPROVES" | "TOLD";
@@ -13648,7 +13659,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FollowingFile"][];
+                    "application/json": components["schemas"]["WhatFollows"];
                 };
             };
         };

@@ -13,18 +13,16 @@ defineEmits<{ read: [] }>()
 const following = useLoaded(() => data(api.GET('/api/reviews/{id}/following', { params: { path: { id: props.review } } })))
 onMounted(following.load)
 whenChanged(['PASSAGE', 'REVIEW', 'MAIL', 'FOLDER'], following.load)
-const rows = computed(() => following.value.value ?? [])
-/** Files that have not come to their end, and messages that have not gone: those may wait long after the files are where they belong. */
-const open = computed(() => rows.value.filter((f) => f.state === 'WAITING' || f.state === 'RUNNING').length)
-const unsent = computed(() => rows.value.reduce((n, f) => n + f.messages - f.sent, 0))
-const MOST = 8
+const rows = computed(() => following.value.value?.files ?? [])
 const session = useSession()
+/** Files that have not come to their end, and messages that have not gone: those may wait long after the files are where they belong. */
 const stands = computed(() => {
-  if (!rows.value.length) return 'It goes on to the next step.'
-  const still =
-    unsent.value &&
-    `${count(unsent.value, 'message')} still to be sent${session.entrance.mail || session.entrance.demo ? '' : ': there is no mail server'}`
-  if (open.value) return `${count(open.value, 'file')} of ${rows.value.length} still under way${still ? `, ${still}` : ''}`
+  const its = following.value.value
+  if (!its?.all) return 'It goes on to the next step.'
+  const unsent = its.messages - its.sent
+  const noMail = session.entrance.mail || session.entrance.demo ? '' : ': there is no mail server'
+  const still = unsent && `${count(unsent, 'message')} still to be sent${noMail}`
+  if (its.underWay) return `${count(its.underWay, 'file')} of ${its.all} still under way${still ? `, ${still}` : ''}`
   return still ? `No file is under way any more, ${still}.` : 'All of it is done.'
 })
 </script>
@@ -38,7 +36,7 @@ const stands = computed(() => {
     </header>
     <Trouble :problem="following.problem.value" :again="following.load" />
     <ul>
-      <li v-for="f in rows.slice(0, MOST)" :key="f.passage">
+      <li v-for="f in rows" :key="f.passage">
         <span class="key">{{ f.decision }}</span> <RouterLink class="plain clip" :to="`/passages/${f.passage}`">{{ f.what }}</RouterLink>
         <span :class="{ error: f.state === 'STOPPED' }">{{ f.account }}</span>
         <RouterLink v-if="f.folder" :to="`/folders/${f.folder}`">{{ f.folderPath }}</RouterLink>
@@ -50,7 +48,9 @@ const stands = computed(() => {
               : `${f.sent} of ${count(f.messages, 'message')} sent`
         }}</span>
       </li>
-      <li v-if="rows.length > MOST" class="quiet">and {{ rows.length - MOST }} more</li>
+      <li v-if="(following.value.value?.all ?? 0) > rows.length" class="quiet">
+        and {{ (following.value.value?.all ?? 0) - rows.length }} more
+      </li>
     </ul>
   </section>
 </template>

@@ -3,6 +3,7 @@ package app.pervius.server.messages;
 import app.pervius.core.review.Who;
 import app.pervius.core.tell.Occasion;
 import java.time.Instant;
+import java.time.OffsetDateTime;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -10,6 +11,7 @@ import java.util.Objects;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -26,12 +28,18 @@ public class ToldOf {
             @Nullable Instant sent) {
     }
 
+    /** Something that was told about a passage, and whether the message that tells it has gone out. */
+    public record Gone(long passage, Instant at, boolean sent) {
+    }
+
     private final NoticeRepository notices;
     private final MessageRepository messages;
+    private final JdbcClient jdbc;
 
-    ToldOf(NoticeRepository notices, MessageRepository messages) {
+    ToldOf(NoticeRepository notices, MessageRepository messages, JdbcClient jdbc) {
         this.notices = notices;
         this.messages = messages;
+        this.jdbc = jdbc;
     }
 
     /** Who was told of what became of these passages, in the order it happened. */
@@ -48,5 +56,13 @@ public class ToldOf {
                 .collect(Collectors.toMap(Message::id, m -> m));
         return found.stream().map(n -> new AboutPassage(n.personId, n.address, Objects.requireNonNull(n.passageId), n.occasion, n.notedAt,
                 n.messageId == null || !sent.containsKey(n.messageId) ? null : sent.get(n.messageId).sentAt)).toList();
+    }
+
+    /** Everything that was told about these passages; of thousands, too. */
+    public List<Gone> gone(Collection<Long> passages) {
+        return passages.isEmpty() ? List.of() : jdbc.sql("select n.passage_id, n.noted_at, m.sent_at from notice n left join message m "
+                + "on m.id = n.message_id where n.passage_id in (:passages)").param("passages", passages)
+                .query((row, n) -> new Gone(row.getLong("passage_id"), row.getObject("noted_at", OffsetDateTime.class).toInstant(),
+                        row.getObject("sent_at") != null)).list();
     }
 }

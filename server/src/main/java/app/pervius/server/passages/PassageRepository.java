@@ -37,6 +37,13 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
             + "from Passage p where p.id in :ids")
     List<Title> titles(Collection<Long> ids);
 
+    /** How far a passage is. */
+    record Stands(long passage, Passages.State state) {
+    }
+
+    @Query("select p.id as passage, p.state as state from Passage p where p.id in :ids")
+    List<Stands> states(Collection<Long> ids);
+
     @Query("select p.id from Passage p where p.submissionId = :submission and p.state = :state and p.id > :after "
             + "order by p.submissionId, p.state, p.id")
     List<Long> nextToRun(long submission, Passages.State state, long after, Limit limit);

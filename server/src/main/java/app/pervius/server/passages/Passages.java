@@ -166,6 +166,13 @@ public class Passages {
                         p.title(), p.originalName())));
     }
 
+    /** How far each of these passages is; of thousands, too. */
+    @Transactional(readOnly = true)
+    public Map<Long, State> states(Collection<Long> ids) {
+        return ids.isEmpty() ? Map.of() : passages.states(ids).stream().collect(Collectors.toMap(PassageRepository.Stands::passage,
+                PassageRepository.Stands::state));
+    }
+
     @Transactional(readOnly = true)
     public List<PassageView> passages(Collection<Long> ids) {
         return views(passages.findAllById(ids).stream().sorted(java.util.Comparator.comparing(StoredPassage::id)).toList());

@@ -209,8 +209,8 @@ class DecidingIsToldTest {
         JsonNode review = desks.mirela.reviewOf(passage);
         decideAll(desks.as("Tomasz Łęgowicz"), passage, 1, "");
         ended(desks.mirela, passage);
-        JsonNode follows = Client.until(() -> desks.mirela.get(at(review) + "/following").must(200).body().get(0), f -> f.get("done")
-                .asBoolean());
+        JsonNode follows = Client.until(() -> desks.mirela.get(at(review) + "/following").must(200).body().get("files").get(0),
+                f -> f.get("done").asBoolean());
         JsonNode document = desks.mirela.get("/api/documents/by-number?project=KWR&number=" + Desks.passage(desks.mirela, passage)
                 .get("row").get("passage").get("names").get("number").asString()).must(200).body();
         List<String> occasions = document.get("messages").findValuesAsString("occasion");

@@ -41,11 +41,19 @@ class ManyDecisionsTest {
             Client.until(() -> passages(priya, submission), all -> all.stream().filter(p -> p.get("at").has("ended")).count() == 2);
             assertThat(passages(priya, submission)).filteredOn(p -> !p.get("at").has("ended")).as("the others wait").hasSize(3)
                     .allSatisfy(p -> assertThat(p.get("at").get("station").asString()).isEqualTo("REVIEW"));
+            Client tomasz = app.as("Tomasz Łęgowicz");
+            String following = "/api/reviews/" + tomasz.reviewOf(sent.getFirst()).get("id").asLong() + "/following";
+            JsonNode half = tomasz.get(following).must(200).body();
+            assertThat(List.of(half.get("all").asInt(), half.get("underWay").asInt(), half.get("files").size()))
+                    .isEqualTo(List.of(FILES, 3, FILES));
             app.look();
             List<JsonNode> ended = Client.until(() -> passages(priya, submission),
                     all -> all.stream().filter(p -> p.get("at").has("ended")).count() == FILES);
             assertThat(ended).extracting(p -> p.get("at").get("ended").asString()).containsOnly("ISSUED");
             app.look();
+            JsonNode whole = Client.until(() -> tomasz.get(following).must(200).body(), f -> f.get("messages").asInt() > 0
+                    && f.get("sent").asInt() == f.get("messages").asInt());
+            assertThat(whole.get("underWay").asInt()).isZero();
             Client mirela = app.as("Mirela Draganova");
             assertThat(ended).allSatisfy(p -> assertThat(released(mirela, p)).singleElement().asString()
                     .contains("Decision: 1", "Fine, Kwabena Adofori."));

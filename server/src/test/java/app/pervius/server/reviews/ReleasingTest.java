@@ -233,9 +233,10 @@ class ReleasingTest {
         decideAll(desks.as("Tomasz Łęgowicz"), passage, 3, "Chapter 4 again.");
         ended(desks.mirela, passage);
         Client.until(() -> mails(desks.mirela, "panel@harbour-board.example", "Chapter 4 again."), m -> m.size() == 1);
-        JsonNode following = desks.mirela.get(at(desks.mirela.reviewOf(passage)) + "/following").must(200).body().get(0);
+        String follows = at(desks.mirela.reviewOf(passage)) + "/following";
+        JsonNode following = desks.mirela.get(follows).must(200).body().get("files").get(0);
         assertThat(following.get("account").asString()).isEqualTo("Back with its author.");
-        assertThat(Client.until(() -> desks.mirela.get(at(desks.mirela.reviewOf(passage)) + "/following").must(200).body().get(0),
+        assertThat(Client.until(() -> desks.mirela.get(follows).must(200).body().get("files").get(0),
                 f -> f.get("done").asBoolean()).get("sent").asInt()).isGreaterThan(2);
     }
 

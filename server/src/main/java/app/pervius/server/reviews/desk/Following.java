@@ -10,10 +10,12 @@ import app.pervius.server.passages.Passages;
 import app.pervius.server.reviews.Review;
 import app.pervius.server.reviews.ReviewFiles;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -21,8 +23,18 @@ import org.springframework.stereotype.Component;
 @Component
 class Following {
 
-    /** The most messages that are counted. */
-    private static final int MOST = 2_000;
+    /** So many files are told of by themselves. */
+    private static final int MOST = 8;
+
+    /**
+     * What follows from a review.
+     *
+     * @param files some of its decided files, those that are stopped first
+     * @param all how many decided files it has, and {@code underWay} how many of them have not come to their end or to a stop
+     * @param messages how many things were told since, and {@code sent} how many of them have gone out
+     */
+    record WhatFollows(List<FollowingFile> files, int all, int underWay, int messages, int sent) {
+    }
 
     /**
      * What follows for a file.
@@ -50,19 +62,29 @@ class Following {
         this.toldOf = toldOf;
     }
 
-    List<FollowingFile> of(Review review, Actor actor) {
-        List<ReviewFiles.InReview> over = files.of(review.id()).stream().filter(f -> f.over() != null).toList();
-        List<Long> ids = over.stream().map(ReviewFiles.InReview::passage).toList();
-        Map<Long, List<ToldOf.AboutPassage>> told = toldOf.about(ids, MOST).stream()
-                .collect(Collectors.groupingBy(ToldOf.AboutPassage::passage));
-        Map<Long, Instant> since = over.stream().collect(Collectors.toMap(ReviewFiles.InReview::passage,
-                f -> Objects.requireNonNull(f.over())));
-        return passages.passages(ids).stream().map(p -> view(p, told.getOrDefault(p.id(), List.of()).stream()
-                .filter(m -> !m.at().isBefore(since.get(p.id()))).toList(), actor)).toList();
+    WhatFollows of(Review review, Actor actor) {
+        Map<Long, Instant> since = files.of(review.id()).stream().filter(f -> f.over() != null).collect(Collectors.toMap(
+                ReviewFiles.InReview::passage, f -> Objects.requireNonNull(f.over())));
+        Map<Long, Passages.State> states = passages.states(since.keySet());
+        Map<Long, List<ToldOf.Gone>> told = toldOf.gone(since.keySet()).stream()
+                .filter(t -> !t.at().isBefore(Objects.requireNonNull(since.get(t.passage()))))
+                .collect(Collectors.groupingBy(ToldOf.Gone::passage));
+        List<Long> shown = states.entrySet().stream().sorted(Comparator
+                .comparing((Map.Entry<Long, Passages.State> e) -> e.getValue() != Passages.State.STOPPED).thenComparing(Map.Entry::getKey))
+                .limit(MOST).map(Map.Entry::getKey).toList();
+        Map<Long, Passages.PassageView> views = passages.passages(shown).stream().collect(Collectors.toMap(Passages.PassageView::id,
+                p -> p));
+        return new WhatFollows(shown.stream().map(views::get).map(p -> view(p, told.getOrDefault(p.id(), List.of()), actor)).toList(),
+                states.size(), (int) states.values().stream().filter(s -> s == Passages.State.RUNNING || s == Passages.State.WAITING)
+                .count(), told.values().stream().mapToInt(List::size).sum(), sent(told.values().stream().flatMap(List::stream)));
     }
 
-    private FollowingFile view(Passages.PassageView p, List<ToldOf.AboutPassage> told, Actor actor) {
-        int sent = (int) told.stream().filter(m -> m.sent() != null).count();
+    private static int sent(Stream<ToldOf.Gone> told) {
+        return (int) told.filter(ToldOf.Gone::sent).count();
+    }
+
+    private FollowingFile view(Passages.PassageView p, List<ToldOf.Gone> told, Actor actor) {
+        int sent = sent(told.stream());
         var folder = documents.standing(p.id()).flatMap(Documents.Standing::currentFolder).flatMap(folders::find)
                 .filter(f -> folders.maySee(actor, f)).orElse(null);
         boolean over = p.at().state() == Passages.State.DONE || p.at().state() == Passages.State.STOPPED;

@@ -77,7 +77,7 @@ class ReviewController {
 
     /** What still follows from the decisions of a review, and what came of them. */
     @GetMapping("/api/reviews/{id}/following")
-    List<Following.FollowingFile> following(@PathVariable long id, Actor actor) {
+    Following.WhatFollows following(@PathVariable long id, Actor actor) {
         return Objects.requireNonNull(reading.execute(status -> following.of(access.mustSee(reviews.findById(id), actor), actor)));
     }
 }

@@ -373,16 +373,16 @@ header .grow {
   text-overflow: ellipsis;
   white-space: nowrap;
 }
-/* In a window of 1280, so that all of a line is seen. */
+/* In a window of 1280, so that all of a line is seen, beside the page's own bar to scroll with. */
 @media (max-width: 1439px) {
   .name {
-    max-width: 150px;
+    max-width: 138px;
   }
   .title {
-    max-width: 128px;
+    max-width: 114px;
   }
   .with {
-    max-width: 92px;
+    max-width: 84px;
   }
   .put {
     display: none;

@@ -49,12 +49,22 @@ it('is said of a place that cannot be loaded, until one opens', async () => {
 it('has the sentence of what was refused, and goes away when one stays', async () => {
   const router = way()
   const screen = mount(LostWay)
+  await router.push('/')
   guard = () => Promise.reject(new Problem(0, 'no-answer', 'The server does not answer.'))
   await router.push('/register').catch(() => undefined)
   await flushPromises()
   expect(screen.get('[role=alert]').text()).toContain('The server does not answer.')
   await screen.findAll('button')[1]?.trigger('click')
   expect(screen.find('[role=alert]').exists()).toBe(false)
+})
+
+it('leaves nobody on an empty page', async () => {
+  const router = way()
+  const screen = mount(LostWay)
+  guard = () => Promise.reject(new Problem(0, 'no-answer', 'The server does not answer.'))
+  await router.push('/register').catch(() => undefined)
+  await flushPromises()
+  expect(screen.findAll('button').map((b) => b.text())).toEqual(['Load it anew'])
 })
 
 it('is said in the stead of a part that cannot be loaded, and tried again when it is wanted again', async () => {

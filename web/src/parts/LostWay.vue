@@ -13,7 +13,7 @@ function anew(path: string) {
       ><strong>“{{ lostWay.title }}” could not be opened.</strong> {{ lostWay.why }}</span
     >
     <button class="act" type="button" @click="anew(lostWay.path)">Load it anew</button>
-    <button class="act bare" type="button" @click="lostWay = undefined">Stay here</button>
+    <button v-if="lostWay.from" class="act bare" type="button" @click="lostWay = undefined">Stay here</button>
   </div>
 </template>
 

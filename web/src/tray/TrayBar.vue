@@ -38,9 +38,8 @@ onMounted(() => {
 })
 const clock = setInterval(() => (now.value = Date.now()), 30_000)
 onBeforeUnmount(() => clearInterval(clock))
-whenChanged(['TRAY'], tray.news, 300)
-/** What was asked of one is not any more once one has decided. */
-whenChanged(['REVIEW'], tray.news, 300, (change) => change.own)
+/** Something has come, or what was asked of one is not any more, since one has decided. */
+whenChanged(['TRAY', 'REVIEW'], tray.news, 300, (change) => change.topic === 'TRAY' || change.own)
 watch(
   () => tray.newest,
   (line, before) => {

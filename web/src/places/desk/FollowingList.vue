@@ -18,10 +18,12 @@ const session = useSession()
 /** Files that have not come to their end, and messages that have not gone: those may wait long after the files are where they belong. */
 const stands = computed(() => {
   const its = following.value.value
-  if (!its?.all) return 'It goes on to the next step.'
+  if (!its) return ''
+  if (!its.all) return 'It goes on to the next step.'
+  // Some may be given up, or wait to be told with others: that they have not gone is true of all.
   const unsent = its.messages - its.sent
   const noMail = session.entrance.mail || session.entrance.demo ? '' : ': there is no mail server'
-  const still = unsent && `${count(unsent, 'message')} still to be sent${noMail}`
+  const still = unsent && `${count(unsent, 'message')} not sent${noMail}`
   if (its.underWay) return `${count(its.underWay, 'file')} of ${its.all} still under way${still ? `, ${still}` : ''}`
   return still ? `No file is under way any more, ${still}.` : 'All of it is done.'
 })

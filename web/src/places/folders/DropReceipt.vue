@@ -95,8 +95,8 @@ const share = (f: Sending) => (f.size ? Math.round((f.sent / f.size) * 100) : 0)
       …</template
     >
     <template v-else-if="drop.state === 'unfinished'"
-      >Not all of it got through: {{ count(whole.received, 'file') }} received, and each of the others says why. Send the rest when you are
-      connected again.</template
+      >Not all of it got through: {{ count(whole.received, 'file') }} received, and each of the others says why. Send the rest when that is
+      over.</template
     >
     <span class="grow" />
     <button v-if="drop.state === 'unfinished' || drop.state === 'failed'" class="act first" type="button" @click="$emit('again')">

@@ -40,7 +40,7 @@ public class Review extends Row {
     public String message = "";
     /** Its files were decided before, and the decision was reopened. */
     public boolean reopened;
-    /** It is over, and some of its files have still to be given their decisions. */
+    /** Some of its files that are decided have still to be given their decisions. */
     public boolean passingOn;
     @Version
     public int version;

@@ -81,11 +81,14 @@ class CrashTest {
         theFirstFileIsThereAndTheSecondCanBeSentAgain(broken);
         long numbered = killedWhileNumbering();
         start(CrashPoint.MAIL_BEFORE, 1);
+        closedAgain(numbered);
         killed();
         start(CrashPoint.MAIL_HANDED_OVER, 1);
+        closedAgain(numbered);
         killed();
         // Four files are placed with the first revisions; the fifth is one of the two that take the place of the first.
         start(CrashPoint.HALF_PLACED, 5);
+        closedAgain(numbered);
         List<JsonNode> passages = author().settled(numbered);
         assertThat(passages).extracting(p -> p.get("names").get("number").asString())
                 .containsExactly("KWR-KWB-C-DR-0003", "KWR-KWB-C-DR-0004", "KWR-KWB-C-DR-0005", "KWR-KWB-C-DR-0006");
@@ -138,6 +141,7 @@ class CrashTest {
         List<String> names = IntStream.range(0, 5).mapToObj(i -> "Begun " + i + ".pdf").toList();
         long begun = closedAndKilled(names);
         start(null, 1);
+        closedAgain(begun);
         List<JsonNode> passages = Client.until(() -> author().settled(begun), found -> found.size() >= names.size());
         assertThat(passages).extracting(p -> p.get("names").get("originalName").asString()).as("each once, in their order")
                 .containsExactlyElementsOf(names);
@@ -156,10 +160,11 @@ class CrashTest {
         try {
             decide(first);
         } catch (UncheckedIOException gone) {
-            // Killed before the answer: that the step is closed was kept before the first of them had its decision.
+            // Killed before the answer.
         }
         killed();
         start(null, 1);
+        stepClosedAgain(first);
         String all = "/api/projects/" + project + "/passages?which=ALL&submission=" + id;
         Client again = author();
         assertThat(Client.until(() -> again.get(all).must(200).body().get("items").valueStream().map(row -> row.get("passage").get("at"))
@@ -296,10 +301,31 @@ class CrashTest {
         try {
             me.post("/api/submissions/" + id + "/closing", Map.of());
         } catch (UncheckedIOException gone) {
-            // Killed before the answer: whether it was closed all the same is for the next start to show.
+            // Killed before the answer.
         }
         killed();
         return id;
+    }
+
+    /**
+     * What was not answered may be gone with the process, as what comes of it goes on before it is on the disk: the browser asks once more
+     * then. What was closed stays so.
+     */
+    private void closedAgain(long submission) {
+        try {
+            author().post("/api/submissions/" + submission + "/closing", Map.of()).must(200);
+        } catch (UncheckedIOException gone) {
+            // What came of it was faster, and has ended the process again.
+        }
+    }
+
+    /** The same for the last step of a review; its decisions were answered, and are there. */
+    private void stepClosedAgain(JsonNode passage) {
+        Client dara = signedIn("dara@dec.example");
+        JsonNode review = dara.reviewOf(passage);
+        if (review.get("state").asString().equals("OPEN")) {
+            dara.closeStep(review).must(204);
+        }
     }
 
     private String firstRevisionIsIssued(JsonNode passage) {
@@ -327,6 +353,7 @@ class CrashTest {
     }
 
     private void theSecondHasTakenItsPlace(String number, JsonNode revised) {
+        stepClosedAgain(revised);
         Client me = author();
         Client.until(() -> me.get("/api/passages/" + revised.get("id").asLong()).must(200).body().get("row").get("passage"),
                 p -> p.get("at").has("ended"));

@@ -123,9 +123,16 @@ class TrayTest {
         try (AutoCloseable one = giorgi.listen(his); AutoCloseable other = priya.listen(hers)) {
             assertThat(List.of(one, other)).hasSize(2);
             giorgi.submit(DRAWINGS, "Told live.pdf");
-            Client.until(his::toString, heard -> heard.contains("\"TRAY\""));
+            Client.until(his::toString, heard -> heard.contains(cameFor(giorgi)));
             told(giorgi, "Told live");
-            assertThat(hers.toString()).doesNotContain("\"TRAY\"");
+            priya.submit("Work in progress / Aldermoor Civils / Drawings", "Told her live.pdf");
+            Client.until(hers::toString, heard -> heard.contains(cameFor(priya)));
+            assertThat(hers.toString()).as("what came before").doesNotContain(cameFor(giorgi));
+            assertThat(his.toString()).doesNotContain(cameFor(priya));
         }
+    }
+
+    private static String cameFor(Client who) {
+        return "\"topic\":\"TRAY\",\"id\":" + who.person() + ",";
     }
 }

@@ -76,7 +76,7 @@ class Screenshots {
             browser.chooseFiles(List.of(Drawings.pdf(files, "Trash rack details.pdf"),
                     Drawings.file(files, "Trash rack details.dwg", "model"),
                     Drawings.pdf(files, "KWR-FNK-H-DR-0099.pdf"))).clickButton("Send").seeText("Received as")
-                    .seeText("Stopped at Identify");
+                    .seeText("Stopped at Identify").seeText("1 revision is stopped.");
             take(browser, "folders");
             browser.open("/desk").seeText("Yours on the way");
             take(browser, "desk-originator");

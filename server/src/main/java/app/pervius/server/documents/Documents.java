@@ -271,6 +271,12 @@ public class Documents {
         });
     }
 
+    /** Where the revision of a passage is current, if it is. */
+    @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
+    public Optional<Long> currentFolder(long passage) {
+        return revisions.findByPassageId(passage).map(revision -> revision.currentFolder);
+    }
+
     /** The revision of a passage as it stands: where it is current, and whether a later one has come since. */
     @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
     public Optional<Standing> standing(long passage) {

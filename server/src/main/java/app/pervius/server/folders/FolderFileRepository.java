@@ -33,7 +33,8 @@ interface FolderFileRepository extends JpaRepository<FolderFile, Long> {
             and locate(:text, f.nameKey) > 0 order by f.folderId, f.sortKey, f.id""")
     List<FolderFile> onlyKept(Collection<Long> folders, String text, Limit limit);
 
-    @Query("from FolderFile f where f.folderId = :folder and f.present = false and f.movedTo is not null order by f.movedTo desc")
+    @Query("from FolderFile f where f.folderId = :folder and f.movedTo > 0 and f.present = false order by f.folderId desc, "
+            + "f.movedTo desc")
     List<FolderFile> left(long folder, Limit limit);
 
     long countByFolderId(long folder);

@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -91,9 +92,11 @@ public class Followings {
     /**
      * Whoever follows one of these, each with what he follows, as it is called; a document before a folder, a near folder before a far
      * one.
+     *
+     * @param inFolders asked for only where somebody follows something
      */
     @Transactional(readOnly = true)
-    public Map<Long, String> followers(long project, Optional<Long> document, Collection<Long> inFolders) {
+    public Map<Long, String> followers(long project, Optional<Long> document, Supplier<Collection<Long>> inFolders) {
         List<OfPerson> all = remembered.get(project, () -> followings.findByProjectIdOrderById(project).stream()
                 .map(f -> new OfPerson(f.kind, f.thingId, f.personId)).toList());
         Map<Long, String> found = new LinkedHashMap<>();
@@ -102,7 +105,7 @@ public class Followings {
         }
         document.ifPresent(id -> who(all, Following.Kind.DOCUMENT, id).forEach(person -> found.putIfAbsent(person,
                 documents.named(List.of(id)).getFirst().number())));
-        inFolders.forEach(folder -> who(all, Following.Kind.FOLDER, folder).forEach(person -> found.computeIfAbsent(person,
+        inFolders.get().forEach(folder -> who(all, Following.Kind.FOLDER, folder).forEach(person -> found.computeIfAbsent(person,
                 k -> folders.folder(folder).path())));
         return found;
     }

@@ -47,20 +47,27 @@ class Opening {
 
     /** Has what is left of a submission begin; nothing happens where nothing is left. */
     void rest(long submission) {
-        while (Boolean.TRUE.equals(transaction.execute(status -> some(submissions.locked(submission)
-                .orElseThrow())))) {
+        List<Bundle<SubmissionFileRepository.Received>> bundles = bundles(submission);
+        while (Boolean.TRUE.equals(transaction.execute(status -> some(submissions.locked(submission).orElseThrow(), bundles)))) {
             CrashPoint.HALF_BEGUN.reached();
         }
     }
 
     /** The next ones, in the transaction of whoever holds the submission; true if more is left. */
     boolean some(Submission submission) {
+        return some(submission, bundles(submission.id()));
+    }
+
+    /** What has come, as revisions; the same as long as the submission is there. */
+    private List<Bundle<SubmissionFileRepository.Received>> bundles(long submission) {
+        return Bundle.together(announced.received(submission, SubmissionFile.State.RECEIVED), file -> new FileName(file.name()));
+    }
+
+    private boolean some(Submission submission, List<Bundle<SubmissionFileRepository.Received>> bundles) {
         long id = submission.id();
         if (!submission.opening) {
             return false;
         }
-        List<Bundle<SubmissionFileRepository.Received>> bundles = Bundle.together(announced.received(id, SubmissionFile.State.RECEIVED),
-                file -> new FileName(file.name()));
         List<Bundle<SubmissionFileRepository.Received>> now = bundles.subList(submission.opened,
                 Math.min(bundles.size(), submission.opened + together));
         Map<Long, Files.FileView> kept = files.files(now.stream().flatMap(bundle -> bundle.files().stream())

@@ -20,6 +20,7 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.annotation.Order;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
@@ -215,19 +216,19 @@ public class Engine implements Look {
 
     /** Does what waits for the whole submission; false if some of it has something to do again already. */
     private boolean settle(long submission) {
-        Rest rest = Rest.NOT_YET;
+        Rest rest = Objects.requireNonNull(transaction.execute(status -> settleSome(submission, true)));
         while (rest == Rest.NOT_YET) {
-            rest = Objects.requireNonNull(transaction.execute(status -> settleSome(submission)));
+            rest = Objects.requireNonNull(transaction.execute(status -> settleSome(submission, false)));
         }
         return rest == Rest.REACHED;
     }
 
-    /** As much of that as others can wait for. */
-    private Rest settleSome(long submission) {
+    /** As much of that as others can wait for; that something is awaited is known after the first time, unless something moves again. */
+    private Rest settleSome(long submission, boolean first) {
         if (passages.existsBySubmissionIdAndState(submission, Passages.State.RUNNING)) {
             return Rest.MOVES_AGAIN;
         }
-        if (passages.existsAwaited(submission, Passages.State.WAITING, Station.PREPARE)) {
+        if (first && !passages.awaited(submission, Passages.State.WAITING, Station.PREPARE, Limit.of(1)).isEmpty()) {
             // What is being made ready goes into the same review as the rest; it wakes the engine.
             return Rest.REACHED;
         }

@@ -3,7 +3,9 @@ package app.pervius.server.passages;
 import app.pervius.core.arrive.FileName;
 import app.pervius.core.passage.Move;
 import app.pervius.core.passage.Station;
+import java.time.Instant;
 import java.time.InstantSource;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -54,7 +56,8 @@ public class Joining {
     @Transactional(propagation = Propagation.REQUIRED)
     public Halted halted(long project, long folder, long firm) {
         return new Halted(Stream.concat(passages.stoppedAt(project, Passages.State.STOPPED, folder, Station.PREPARE, firm).stream(),
-                passages.waitingAt(folder, Station.PREPARE, firm).stream())
+                passages.waitingAt(folder, Station.PREPARE, firm, Instant.EPOCH).stream().sorted(Comparator.comparing(
+                        PassageRepository.Base::passage)))
                 .collect(Collectors.groupingBy(row -> FileName.keyOf(row.name()), Collectors.mapping(PassageRepository.Base::passage,
                         Collectors.toList()))));
     }

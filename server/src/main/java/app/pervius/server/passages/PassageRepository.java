@@ -15,7 +15,6 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.jpa.repository.QueryHints;
-import org.springframework.data.repository.query.Param;
 
 interface PassageRepository extends JpaRepository<StoredPassage, Long> {
     /** A passage with its author's firm. */
@@ -73,15 +72,18 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
     record Base(long passage, String name) {
     }
 
+    // Ordered as an index is: planned while the table is empty, H2 would take one that leads to nearly everything, and keep to it.
+
     /** Those of a firm that are stopped at a station in a folder. */
     @Query("select p.id as passage, p.baseName as name from Passage p where p.projectId = :project and p.state = :stopped "
-            + "and p.folderId = :folder and p.station = :station and p.authorFirmId = :firm order by p.id")
+            + "and p.folderId = :folder and p.station = :station and p.authorFirmId = :firm order by p.projectId, "
+            + "p.authorFirmId, p.state, p.id")
     List<Base> stoppedAt(long project, Passages.State stopped, long folder, Station station, long firm);
 
-    /** Those of a firm that wait at a station in a folder for something that may not come. */
-    @Query("select p.id as passage, p.baseName as name from Passage p where p.waitUntil is not null and p.folderId = :folder "
-            + "and p.station = :station and p.authorFirmId = :firm order by p.id")
-    List<Base> waitingAt(long folder, Station station, long firm);
+    /** Those of a firm that wait at a station in a folder, beyond a moment, for something that may not come. */
+    @Query("select p.id as passage, p.baseName as name from Passage p where p.waitUntil > :beyond and p.folderId = :folder "
+            + "and p.station = :station and p.authorFirmId = :firm order by p.folderId, p.authorFirmId, p.waitUntil")
+    List<Base> waitingAt(long folder, Station station, long firm, Instant beyond);
 
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select p from Passage p where p.id = :id")
@@ -90,10 +92,9 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
     boolean existsBySubmissionIdAndState(long submission, Passages.State state);
 
     /** Whether some of a submission waits at a station for something that comes by itself, however long that takes. */
-    @Query("select count(p) > 0 from Passage p where p.submissionId = :submission and p.state = :waiting and p.station = :station "
-            + "and p.waitUntil is null")
-    boolean existsAwaited(@Param("submission") long submission, @Param("waiting") Passages.State waiting,
-            @Param("station") Station station);
+    @Query("select p.id from Passage p where p.submissionId = :submission and p.state = :waiting and p.station = :station "
+            + "and p.waitUntil is null order by p.submissionId, p.state, p.id")
+    List<Long> awaited(long submission, Passages.State waiting, Station station, Limit limit);
 
 
     @Query("select distinct p.awaitsDocument from Passage p where p.awaitsDocument is not null and p.state = :state")

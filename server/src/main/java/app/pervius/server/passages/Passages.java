@@ -106,6 +106,7 @@ public class Passages {
     public record StopView(StopReason.Code code, String reason, List<String> fields, @Nullable String proposal, List<WayOut> waysOut) {
     }
 
+    private static final PassageId NOT_SAVED = new PassageId(0);
     /** Revisions of one document arrive under one name: so many times as many are looked at as names are wanted. */
     private static final int ONE_NAME_OFTEN = 4;
 
@@ -133,10 +134,11 @@ public class Passages {
         passage.event = opening.event();
         passage.cameFrom = opening.cameFrom().orElse(null);
         passage.originalName = opening.files().getFirst().name();
-        passages.save(passage);
         Identity its = Identity.named(opening.baseName(), opening.given());
-        passage.become(app.pervius.core.passage.Passage.opened(new PassageId(passage.id()), its,
+        // Before it is saved: what is said of it afterwards would be written as a change of the row.
+        passage.become(app.pervius.core.passage.Passage.opened(NOT_SAVED, its,
                 new Orders(opening.byHandOn(), 0, opening.byHandOn().isPresent(), false), clock.instant()));
+        passages.save(passage);
         int position = 0;
         for (PassageFacts.File file : opening.files()) {
             files.save(PassageFile.of(passage.id(), position++, file));

@@ -41,12 +41,8 @@ public class Forming implements Settling {
     /** The passage joins the review of its submission on this route with the same people that is still forming, or begins a new one. */
     public void join(PassageFacts passage, ReviewStation.Join join) {
         String key = Seats.key(join.seats());
-        Review review = reviews.findBySubmissionIdAndRouteKeyAndState(passage.submission(), join.route().key(), ReviewState.FORMING)
-                .stream()
-                .filter(r -> r.stepBegan == null && r.routeEdition == join.route().edition() && r.step == join.step()
-                && r.seatsKey.equals(key))
-                .findFirst().orElseGet(() -> begin(passage, join, key));
-        files.add(review.id(), passage.id(), join.leftOut());
+        long review = files.forming(passage.submission(), join, key).orElseGet(() -> begin(passage, join, key).id());
+        files.add(review, passage.id(), join.leftOut());
     }
 
     /** Once no other passage of the submission can still come, its forming reviews begin their first step, one after the other. */
@@ -57,11 +53,11 @@ public class Forming implements Settling {
             if (review.stepBegan == null) {
                 turns.begins(review, route);
             }
-            List<ReviewFiles.InReview> all = files.of(review.id());
-            List<ReviewFiles.InReview> now = all.subList(review.begun, Math.min(all.size(), review.begun + most));
+            List<ReviewFiles.InReview> left = files.some(review.id(), review.begun, most + 1);
+            List<ReviewFiles.InReview> now = left.subList(0, Math.min(left.size(), most));
             turns.begins(review, route, now.stream().filter(file -> file.over() == null).map(ReviewFiles.InReview::passage).toList());
             review.begun += now.size();
-            if (review.begun == all.size()) {
+            if (left.size() == now.size()) {
                 review.state = ReviewState.OPEN;
                 turns.hasBegun(review);
             }

@@ -3,6 +3,7 @@ package app.pervius.server.reviews;
 import app.pervius.core.passage.PassageId;
 import app.pervius.core.review.Board;
 import app.pervius.core.review.Ending;
+import app.pervius.core.review.ReviewStation;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.OffsetDateTime;
@@ -48,6 +49,26 @@ public class ReviewFiles {
         return jdbc.sql("select review_id, passage_id, left_out, ending_code, to_author, over_at, passed_on from review_passage where "
                 + "review_id = ? order by review_id, passage_id")
                 .param(review).query(ReviewFiles::row).list();
+    }
+
+    /** The review of a submission that still forms on this route, at this step, with the same people. */
+    Optional<Long> forming(long submission, ReviewStation.Join join, String seats) {
+        return jdbc.sql("select id from review where submission_id = ? and state = 'FORMING' and route_key = ? and step_began is null "
+                + "and route_edition = ? and step = ? and seats_key = ? order by id")
+                .params(submission, join.route().key(), join.route().edition(), join.step(), seats).query(Long.class).stream().findFirst();
+    }
+
+    /** So many of them at most, after the first {@code from}. */
+    List<InReview> some(long review, int from, int most) {
+        return jdbc.sql("select review_id, passage_id, left_out, ending_code, to_author, over_at, passed_on from review_passage where "
+                + "review_id = ? order by review_id, passage_id offset ? rows fetch next ? rows only")
+                .params(review, from, most).query(ReviewFiles::row).list();
+    }
+
+    /** The review a passage is or was in last. */
+    Optional<Long> lastOf(long passage) {
+        return jdbc.sql("select max(review_id) from review_passage where passage_id = ?").param(passage)
+                .query((row, n) -> Optional.ofNullable(row.getObject(1, Long.class))).single();
     }
 
     /** Those of reviews, by review. */

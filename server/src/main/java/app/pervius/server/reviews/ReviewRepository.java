@@ -13,8 +13,6 @@ import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.jpa.repository.QueryHints;
 
 public interface ReviewRepository extends JpaRepository<Review, Long> {
-    List<Review> findBySubmissionIdAndRouteKeyAndState(long submission, String route, ReviewState state);
-
     List<Review> findBySubmissionIdAndState(long submission, ReviewState state);
 
     List<Review> findByFamilyIdOrderById(long family);

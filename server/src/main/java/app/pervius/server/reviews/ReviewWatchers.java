@@ -28,8 +28,9 @@ class ReviewWatchers implements Watchers {
 
     @Override
     public Watching of(PassageFacts passage) {
-        return reviews.ofPassage(passage.id()).<Watching>map(review -> new Of(passage, review, watchers.of(review.familyId)))
-                .orElse(Nobody.WATCHES);
+        WatcherBook.Watched its = watchers.ofPassage(passage.id());
+        return its.equals(WatcherBook.Watched.NOBODY) ? Nobody.WATCHES
+                : new Of(passage, reviews.ofPassage(passage.id()).orElseThrow(), its);
     }
 
     private enum Nobody implements Watching {

@@ -15,15 +15,17 @@ public class Reviews implements Reviewed.Keeper {
 
     private final ReviewRepository reviews;
     private final AnswerRepository answers;
+    private final ReviewFiles files;
     private final WatcherBook watchers;
     private final Boards boards;
     private final People people;
     private final OnSheets onSheets;
 
-    Reviews(ReviewRepository reviews, AnswerRepository answers, WatcherBook watchers, Boards boards, People people,
-            OnSheets onSheets) {
+    Reviews(ReviewRepository reviews, AnswerRepository answers, ReviewFiles files, WatcherBook watchers, Boards boards,
+            People people, OnSheets onSheets) {
         this.reviews = reviews;
         this.answers = answers;
+        this.files = files;
         this.watchers = watchers;
         this.boards = boards;
         this.people = people;
@@ -37,7 +39,7 @@ public class Reviews implements Reviewed.Keeper {
     @Override
     @Transactional(readOnly = true)
     public Reviewed of(long passage) {
-        boolean begun = reviews.ofPassage(passage).isPresent();
+        boolean begun = files.lastOf(passage).isPresent();
         return begun ? new Reviewed(true, released(passage), onSheets.released(passage)) : Reviewed.NOTHING;
     }
 

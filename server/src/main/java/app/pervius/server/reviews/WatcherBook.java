@@ -3,7 +3,6 @@ package app.pervius.server.reviews;
 import app.pervius.server.store.Ids;
 import app.pervius.server.store.Json;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -44,12 +43,27 @@ public class WatcherBook {
     }
 
     Watched of(long family) {
-        List<Long> persons = jdbc.sql("select person_id from review_watcher where family_id = ? and person_id is not null order by id")
-                .param(family).query(Long.class).list();
-        List<String> addresses = jdbc.sql("select address from review_watcher where family_id = ? and address is not null order by id")
-                .param(family).query(String.class).list();
-        return new Watched(persons.stream().filter(Objects::nonNull).distinct().toList(), addresses.stream().filter(Objects::nonNull)
-                .distinct().toList());
+        return watched("family_id = ?", family);
+    }
+
+    /** Those of the review a passage is or was in last. */
+    Watched ofPassage(long passage) {
+        return watched("family_id = (select r.family_id from review r where r.id = "
+                + "(select max(p.review_id) from review_passage p where p.passage_id = ?))", passage);
+    }
+
+    /** Each has a person or an address. */
+    private Watched watched(String which, long id) {
+        List<Object> all = jdbc.sql("select person_id, address from review_watcher where " + which + " order by id").param(id)
+                .query((row, n) -> {
+                    Object person = row.getObject("person_id", Long.class);
+                    return person == null ? row.getString("address") : person;
+                }).list();
+        return new Watched(some(all, Long.class), some(all, String.class));
+    }
+
+    private static <T> List<T> some(List<Object> all, Class<T> which) {
+        return all.stream().filter(which::isInstance).map(which::cast).distinct().toList();
     }
 
     public void add(long family, Watched more) {

@@ -85,7 +85,7 @@ class Following {
 
     private FollowingFile view(Passages.PassageView p, List<ToldOf.Gone> told, Actor actor) {
         int sent = sent(told.stream());
-        var folder = documents.standing(p.id()).flatMap(Documents.Standing::currentFolder).flatMap(folders::find)
+        var folder = documents.currentFolder(p.id()).flatMap(folders::find)
                 .filter(f -> folders.maySee(actor, f)).orElse(null);
         boolean over = p.at().state() == Passages.State.DONE || p.at().state() == Passages.State.STOPPED;
         String account = switch (p.at().state()) {

@@ -55,7 +55,7 @@ class Circles {
      * no news to whoever handed it in.
      */
     Map<Long, String> followers(PassageFacts passage, Occasion occasion) {
-        Map<Long, String> all = followings.followers(passage.project(), passage.document(), around(passage));
+        Map<Long, String> all = followings.followers(passage.project(), passage.document(), () -> around(passage));
         if (occasion == Occasion.ARRIVED) {
             all.remove(passage.uploader());
         }
@@ -72,7 +72,7 @@ class Circles {
     private Collection<Long> around(PassageFacts passage) {
         Set<Long> all = new LinkedHashSet<>();
         Optional<Long> published = passage.id() == 0 ? Optional.empty()
-                : documents.standing(passage.id()).flatMap(Documents.Standing::currentFolder);
+                : documents.currentFolder(passage.id());
         published.ifPresent(folder -> folders.pathUp(folder).forEach(f -> all.add(f.value())));
         folders.pathUp(passage.folder()).forEach(f -> all.add(f.value()));
         return all;
@@ -120,7 +120,7 @@ class Circles {
 
         @Override
         public Collection<Long> followers() {
-            return followings.followers(passage.project(), passage.document(), around(passage)).keySet();
+            return followings.followers(passage.project(), passage.document(), () -> around(passage)).keySet();
         }
     }
 }

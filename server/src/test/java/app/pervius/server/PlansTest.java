@@ -95,7 +95,7 @@ class PlansTest {
             for (String path : List.of("/api/desk/reviews", "/api/tray", project + "/passages?which=ALL", project
                     + "/passages?which=ALL&text=planned", project + "/reviews", project + "/documents", project
                     + "/documents?text=planned", project + "/folders", "/api/folders/" + mirela.folder("Shared"), its, its + "/review",
-                    project + "/my-messages")) {
+                    project + "/my-messages", project + "/messages", project + "/messages-unsent", project + "/failing-addresses")) {
                 assertThat(who.get(path).status()).as(path).isIn(200, 403, 404);
             }
         }

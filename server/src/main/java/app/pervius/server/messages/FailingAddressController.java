@@ -29,7 +29,7 @@ class FailingAddressController {
     @GetMapping("/api/projects/{project}/failing-addresses")
     List<FailingAddress> failing(@PathVariable long project, Actor actor) {
         actor.mustControl(project);
-        return messages.lastGivenUp(project).stream().map(m -> new FailingAddress(m.getPerson(), m.getAddress(), m.getWords(), m.getAt()))
-                .toList();
+        return messages.lastGivenUp(project, Instant.EPOCH).stream()
+                .map(m -> new FailingAddress(m.getPerson(), m.getAddress(), m.getWords(), m.getAt())).toList();
     }
 }

@@ -59,10 +59,11 @@ interface MessageRepository extends JpaRepository<Message, Long> {
     }
 
     @Query("select m.personId as person, m.recipient as address, m.lastWords as words, m.givenUpAt as at from Message m "
-            + "where m.projectId = :project and m.personId is not null and m.givenUpAt is not null and not exists (select 1 from "
+            + "where m.projectId = :project and m.givenUpAt > :since and m.personId is not null and not exists (select 1 from "
             + "Message later where later.personId = m.personId and later.recipient = m.recipient and later.id <> m.id "
             + "and (later.sentAt > m.givenUpAt or later.givenUpAt > m.givenUpAt)) order by m.personId")
-    List<GivenUpAddress> lastGivenUp(long project);
+    List<GivenUpAddress> lastGivenUp(long project, Instant since);
 
-    List<Message> findByProjectIdAndGivenUpAtAfterOrderById(long project, Instant after, Limit limit);
+    @Query("from Message m where m.projectId = :project and m.givenUpAt > :since order by m.projectId, m.givenUpAt")
+    List<Message> givenUp(long project, Instant since, Limit limit);
 }

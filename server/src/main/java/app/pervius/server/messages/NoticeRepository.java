@@ -55,8 +55,8 @@ interface NoticeRepository extends JpaRepository<Notice, Long> {
 
     /** The same for an address outside the project. */
     @QueryHints(@QueryHint(name = HibernateHints.HINT_READ_ONLY, value = "true"))
-    @Query("from Notice n where n.projectId = :project and n.address = :address and n.messageId is null and n.dueAt is not null "
-            + "order by n.id")
+    @Query("from Notice n where n.personId is null and n.messageId is null and n.projectId = :project and n.address = :address "
+            + "and n.dueAt is not null order by n.personId, n.messageId, n.id")
     List<Notice> waitingFor(long project, String address);
 
     /** When the first of what waits for a person goes; empty where nothing waits. */

@@ -53,7 +53,7 @@ class UnsentController {
         List<Outbound.Held> held = outbound.held(Postman.KEY, project, MOST);
         Map<Long, Message> said = messages.findAllById(held.stream().map(Outbound.Held::subject).toList()).stream()
                 .collect(Collectors.toMap(Message::id, Function.identity()));
-        return Stream.concat(messages.findByProjectIdAndGivenUpAtAfterOrderById(project, clock.instant().minus(SHOWN), Limit.of(MOST))
+        return Stream.concat(messages.givenUp(project, clock.instant().minus(SHOWN), Limit.of(MOST))
                 .stream()
                 .map(m -> new UnsentMessage(m.id(), m.recipient, m.occasion, m.subject, 0, m.lastWords, null, m.madeAt)), held.stream()
                 .flatMap(h -> Optional.ofNullable(said.get(h.subject())).stream().map(m -> new UnsentMessage(m.id(),

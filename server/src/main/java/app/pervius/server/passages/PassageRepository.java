@@ -50,7 +50,7 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
     @Query("select distinct p.submissionId from Passage p where p.state = :state")
     List<Long> submissionsWith(Passages.State state);
 
-    @Query("select p.originalName from Passage p where p.projectId = :project order by p.id desc")
+    @Query("select p.originalName from Passage p where p.projectId + 0 = :project order by p.id desc")
     List<String> namesArrived(long project, Limit limit);
 
     @Query("select p.originalName from Passage p where p.projectId = :project and p.folderId in :folders order by p.id desc")
@@ -62,7 +62,8 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
             and (locate(:text, lower(p.original_name)) > 0 or locate(:text, lower(p.base_name)) > 0)""", nativeQuery = true)
     boolean anyNameWith(long project, String word, String text);
 
-    @Query("select p.id from Passage p where p.projectId = :project and (:folder is null or p.folderId = :folder) order by p.id desc")
+    // Nothing leads to the newest of a project but all from the newest on; without the sum H2 would sort the whole project.
+    @Query("select p.id from Passage p where p.projectId + 0 = :project and (:folder is null or p.folderId = :folder) order by p.id desc")
     List<Long> arrived(long project, @Nullable Long folder, Limit limit);
 
     @Query("select p.id from Passage p where p.folderId in :folders order by p.id")

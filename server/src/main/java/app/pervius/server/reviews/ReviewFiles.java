@@ -67,8 +67,8 @@ public class ReviewFiles {
 
     /** The review a passage is or was in last. */
     Optional<Long> lastOf(long passage) {
-        return jdbc.sql("select max(review_id) from review_passage where passage_id = ?").param(passage)
-                .query((row, n) -> Optional.ofNullable(row.getObject(1, Long.class))).single();
+        return jdbc.sql("select max(review_id) as last from review_passage where passage_id = ?").param(passage)
+                .query((row, n) -> Optional.ofNullable(row.getObject("last", Long.class))).single();
     }
 
     /** Those of reviews, by review. */

@@ -23,7 +23,7 @@ public interface ReviewRepository extends JpaRepository<Review, Long> {
     @Query("from Review r where r.id = :id")
     Optional<Review> locked(long id);
 
-    @Query("select r.id from Review r where r.passingOn = true order by r.id")
+    @Query("select r.id from Review r where r.passingOn = true order by r.passingOn, r.id")
     List<Long> passingOn();
 
     @Query("from Review r where r.state = :state and r.nextChase <= :now order by r.state, r.nextChase, r.id")

@@ -6,6 +6,7 @@ import app.pervius.server.passages.Passages;
 import app.pervius.server.people.Matrices;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.reviews.ReviewState;
 import app.pervius.server.routes.Routes;
 import java.time.Duration;
 import java.time.Instant;
@@ -131,18 +132,22 @@ class Turnaround {
         Instant now = clock.instant();
         Instant week = calendar.endOf(calendar.shift(calendar.dayOf(now), 5));
         Map<Long, int[]> byPerson = new HashMap<>();
-        jdbc.sql("""
-                select s.person_id, s.due, (select count(*) from review_passage x where x.review_id = s.review_id and x.over_at is null)
-                    files
-                from review_seat s join review r on r.id = s.review_id where r.project_id = :project and s.open = true and\s""" +
-                    ReviewList.Whose.CONDITION)
-                .param("project", project).param("firms", whose.firms()).param("notFirm", whose.notOfFirm()).query(row -> {
-                    int[] counts = byPerson.computeIfAbsent(row.getLong("person_id"), k -> new int[4]);
-                    OffsetDateTime due = row.getObject("due", OffsetDateTime.class);
-                    counts[0] += row.getInt("files");
-                    counts[1] += due != null && at(due).isBefore(now) ? row.getInt("files") : 0;
-                    counts[2] += due != null && !at(due).isBefore(now) && at(due).isBefore(week) ? row.getInt("files") : 0;
-                });
+        // One state after the other: with both at once H2 reads all reviews there ever were.
+        for (ReviewState state : List.of(ReviewState.OPEN, ReviewState.RELEASING)) {
+            jdbc.sql("""
+                    select s.person_id, s.due, (select count(*) from review_passage x where x.review_id = s.review_id
+                        and x.over_at is null) files
+                    from review_seat s join review r on r.id = s.review_id where r.project_id = :project
+                        and r.state = :state and s.open = true and\s""" + ReviewList.Whose.CONDITION
+                    + "order by r.project_id, r.state, r.due, r.id").param("project", project).param("state", state.name())
+                    .param("firms", whose.firms()).param("notFirm", whose.notOfFirm()).query(row -> {
+                        int[] counts = byPerson.computeIfAbsent(row.getLong("person_id"), k -> new int[4]);
+                        OffsetDateTime due = row.getObject("due", OffsetDateTime.class);
+                        counts[0] += row.getInt("files");
+                        counts[1] += due != null && at(due).isBefore(now) ? row.getInt("files") : 0;
+                        counts[2] += due != null && !at(due).isBefore(now) && at(due).isBefore(week) ? row.getInt("files") : 0;
+                    });
+        }
         coming(project, whose, byPerson);
         return byPerson.entrySet().stream().map(e -> new Load(people.person(e.getKey()).name(), people.person(e.getKey()).firmCode(),
                 e.getValue()[0], e.getValue()[1], e.getValue()[2], e.getValue()[3]))
@@ -154,7 +159,8 @@ class Turnaround {
         jdbc.sql("""
                 select r.route_key, r.route_edition, r.step, (select count(*) from review_passage x where x.review_id = r.id and
                     x.over_at is null) files
-                from review r where r.project_id = :project and r.state = 'OPEN' and\s""" + ReviewList.Whose.CONDITION)
+                from review r where r.project_id = :project and r.state = 'OPEN' and\s""" + ReviewList.Whose.CONDITION
+                + "order by r.project_id, r.state, r.due, r.id")
                 .param("project", project).param("firms", whose.firms()).param("notFirm", whose.notOfFirm()).query(row -> {
                     var route = routes.edition(project, row.getString("route_key"), row.getInt("route_edition"));
                     int files = row.getInt("files");

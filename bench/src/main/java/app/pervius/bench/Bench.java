@@ -33,6 +33,7 @@ public final class Bench {
         parts.put("patterns", new PatternRate(scale));
         parts.put("reviews", new ReviewRate(scale));
         parts.put("rules", new RuleRate(scale));
+        parts.put("lists", new ListTime(scale));
         parts.put("messages", new MessageRate(scale));
         parts.put("live", new LiveRate(scale));
         parts.put("steady", new Steady(scale));

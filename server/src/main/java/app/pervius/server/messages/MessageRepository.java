@@ -44,7 +44,7 @@ interface MessageRepository extends JpaRepository<Message, Long> {
             select m from Message m where m.projectId = :project and m.id < :before and (:person is null or m.personId = :person)
             and (:state is null or :state = case when m.underWay = true then 'WAITING' when m.givenUpAt is not null then 'GIVEN_UP'
                 else 'SENT' end)
-            order by m.id desc""")
+            order by m.projectId desc, m.id desc""")
     List<Message> list(long project, @Nullable Long person, @Nullable String state, long before, Limit limit);
 
     /** An address to which the last message of a project was given up. */

@@ -50,7 +50,7 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
     @Query("select distinct p.submissionId from Passage p where p.state = :state")
     List<Long> submissionsWith(Passages.State state);
 
-    @Query("select p.originalName from Passage p where p.projectId + 0 = :project order by p.id desc")
+    @Query("select p.originalName from Passage p where p.projectId = :project and p.id > 0 order by p.projectId desc, p.id desc")
     List<String> namesArrived(long project, Limit limit);
 
     @Query("select p.originalName from Passage p where p.projectId = :project and p.folderId in :folders order by p.id desc")
@@ -62,8 +62,8 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
             and (locate(:text, lower(p.original_name)) > 0 or locate(:text, lower(p.base_name)) > 0)""", nativeQuery = true)
     boolean anyNameWith(long project, String word, String text);
 
-    // Nothing leads to the newest of a project but all from the newest on; without the sum H2 would sort the whole project.
-    @Query("select p.id from Passage p where p.projectId + 0 = :project and (:folder is null or p.folderId = :folder) order by p.id desc")
+    @Query("select p.id from Passage p where p.projectId = :project and p.id > 0 and (:folder is null or p.folderId = :folder) "
+            + "order by p.projectId desc, p.id desc")
     List<Long> arrived(long project, @Nullable Long folder, Limit limit);
 
     @Query("select p.id from Passage p where p.folderId in :folders order by p.id")
@@ -123,8 +123,9 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
             select f from PassageFile f, Passage p where f.passageId = p.id and p.folderId in :folders and p.ended = :end order by f.id""")
     List<PassageFile> filesEnded(Collection<Long> folders, End end, Limit limit);
 
+    // The newest first, until a page is full: left to itself, H2 takes an index for the states that does not lead to them, and sorts all.
     @Query("""
-            from Passage p where p.projectId = :project and p.state in :states and p.id < :before
+            from Passage p where p.projectId = :project and (p.state in :states or p.id < 0) and p.id < :before
             and (0 in :firms or p.authorFirmId in :firms)
             and (:submission is null or p.submissionId = :submission)
             and (:rule is null or p.ruleId = :rule)
@@ -133,7 +134,7 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
             and (:unanswered = false or p.documentId is null or not exists (select 1 from Passage q where q.documentId = p.documentId and
                 q.id > p.id))
             and (:dueBefore is null or p.due < :dueBefore)
-            and (:ends is null or p.ended in :ends) order by p.id desc""")
+            and (:ends is null or p.ended in :ends) order by p.projectId desc, p.id desc""")
     List<StoredPassage> list(long project, Collection<Passages.State> states, Collection<Long> firms, @Nullable Long submission,
             @Nullable Long rule, @Nullable Long folder,
             @Nullable Long person, boolean unanswered, @Nullable Instant dueBefore, @Nullable Collection<End> ends, long before,

@@ -57,7 +57,8 @@ class PlansTest {
         List<String> astray = new ArrayList<>();
         try (Connection empty = DriverManager.getConnection("jdbc:h2:mem:plans"); Statement statement = empty.createStatement()) {
             for (String line : jdbc.sql("script nodata nosettings").query(String.class).list()) {
-                statement.execute(line);
+                // Without what H2 has learned of the values meanwhile, which depends on what other tests have done.
+                statement.execute(line.replaceAll(" SELECTIVITY \\d+", ""));
             }
             for (String sql : statements) {
                 if (sql.matches("(?is)\\s*(select|update|delete).*") && !sql.contains("information_schema")) {

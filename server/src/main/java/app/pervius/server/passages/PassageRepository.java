@@ -77,7 +77,7 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
 
     /** Those of a firm that are stopped at a station in a folder. */
     @Query("select p.id as passage, p.baseName as name from Passage p where p.projectId = :project and p.state = :stopped "
-            + "and p.folderId = :folder and p.station = :station and p.authorFirmId = :firm order by p.projectId, "
+            + "and (p.folderId = :folder or p.id < 0) and p.station = :station and p.authorFirmId = :firm order by p.projectId, "
             + "p.authorFirmId, p.state, p.id")
     List<Base> stoppedAt(long project, Passages.State stopped, long folder, Station station, long firm);
 

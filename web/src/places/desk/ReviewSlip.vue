@@ -18,9 +18,10 @@ import SeatLine from './SeatLine.vue'
 import { must } from '../../parts/must'
 import ShelfMark from '../../tray/ShelfMark.vue'
 
-const props = defineProps<{ review: Review; keys?: boolean }>()
+/** `onClosed` is no event: news of the closing may take the slip from the list before its answer comes, and who is gone says nothing. */
+const props = defineProps<{ review: Review; keys?: boolean; onClosed: (review: number) => void }>()
 /** `lost`: what was to be done came too late, and why; the review goes from the list with it. */
-const emit = defineEmits<{ changed: []; closed: [review: number]; lost: [why: string] }>()
+const emit = defineEmits<{ changed: []; lost: [why: string] }>()
 const router = useRouter()
 const session = useSession()
 const deciding = useDeciding(
@@ -169,13 +170,13 @@ async function sayIt() {
 }
 
 async function close() {
-  const id = props.review.id
-  if (await deciding.close()) emit('closed', id)
+  const { review, onClosed } = props
+  if (await deciding.close()) onClosed(review.id)
 }
 
 async function release() {
-  const id = props.review.id
-  if (await deciding.release()) emit('closed', id)
+  const { review, onClosed } = props
+  if (await deciding.release()) onClosed(review.id)
 }
 
 const on = (does: () => void) => () => {

@@ -28,6 +28,7 @@ export function playServer(answers: Played): Call[] {
     })
     const answer = what in answers ? answers[what] : 404
     if (answer instanceof Error) throw answer
+    if (answer instanceof Response) return answer.clone()
     if (typeof answer === 'number') {
       return new Response(JSON.stringify({ detail: `Refused with ${answer}.`, type: 'urn:pervius:problem:test' }), { status: answer })
     }

@@ -18,15 +18,25 @@ import SeatLine from './SeatLine.vue'
 import { must } from '../../parts/must'
 import ShelfMark from '../../tray/ShelfMark.vue'
 
-/** `onClosed` is no event: news of the closing may take the slip from the list before its answer comes, and who is gone says nothing. */
-const props = defineProps<{ review: Review; keys?: boolean; onClosed: (review: number) => void }>()
-/** `lost`: what was to be done came too late, and why; the review goes from the list with it. */
-const emit = defineEmits<{ changed: []; lost: [why: string] }>()
+/**
+ * `onClosed` and `onLost` are no events: live news may take the slip from the list before its call is answered, and who is gone raises none.
+ * Lost is what came too late, with the reason; the review goes from the list with it.
+ */
+const props = defineProps<{
+  review: Review
+  keys?: boolean
+  onClosed: (review: number) => void
+  onLost: (why: string) => void
+}>()
+const emit = defineEmits<{ changed: [] }>()
 const router = useRouter()
 const session = useSession()
 const deciding = useDeciding(
   () => props.review,
-  () => emit('changed'),
+  () => {
+    if (problem.value?.type === 'step-is-over') props.onLost(problem.value.message)
+    emit('changed')
+  },
   undefined,
   words,
 )
@@ -89,10 +99,6 @@ watch(asking, async (now) => {
   await nextTick()
   commentField.value?.[0]?.focus()
   bringIntoView(commentField.value?.[0]?.closest('tr'))
-})
-
-watch(problem, (now) => {
-  if (now?.type === 'step-is-over') emit('lost', now.message)
 })
 
 function words(id: number) {

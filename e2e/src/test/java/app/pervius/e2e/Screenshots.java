@@ -61,7 +61,7 @@ class Screenshots {
             take(browser, "packages");
             browser.open("/project").seeText("Kestrel Weir Renewal").seeText("A code in use cannot vanish");
             take(browser, "project");
-            browser.open("/people").seeText("Everybody");
+            browser.open("/people").seeText("Everybody").seeText("Aldermoor Civils");
             take(browser, "people");
             browser.open("/messages?whose=ALL").seeText("How the project tells").seeText("Dear ");
             browser.leaveFields().press("i").see(By.cssSelector(".tray .open li"));

@@ -19,7 +19,7 @@ import { must } from '../../parts/must'
 import ShelfMark from '../../tray/ShelfMark.vue'
 
 /**
- * `onClosed` and `onLost` are no events: live news may take the slip from the list before its call is answered, and who is gone raises none.
+ * `onClosed` and `onLost` are no events: live news may take the slip from the list before its call is answered, and who is gone has none.
  * Lost is what came too late, with the reason; the review goes from the list with it.
  */
 const props = defineProps<{

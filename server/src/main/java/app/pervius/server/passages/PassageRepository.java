@@ -123,10 +123,9 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
             select f from PassageFile f, Passage p where f.passageId = p.id and p.folderId in :folders and p.ended = :end order by f.id""")
     List<PassageFile> filesEnded(Collection<Long> folders, End end, Limit limit);
 
-    // The newest first, until a page is full: left to itself, H2 takes an index for the states that does not lead to them, and sorts all.
-    @Query("""
-            from Passage p where p.projectId = :project and (p.state in :states or p.id < 0) and p.id < :before
-            and (0 in :firms or p.authorFirmId in :firms)
+    /** What narrows a list of passages. */
+    String NARROWED = """
+            and p.id < :before and (0 in :firms or p.authorFirmId in :firms)
             and (:submission is null or p.submissionId = :submission)
             and (:rule is null or p.ruleId = :rule)
             and (:folder is null or p.folderId = :folder)
@@ -134,10 +133,27 @@ interface PassageRepository extends JpaRepository<StoredPassage, Long> {
             and (:unanswered = false or p.documentId is null or not exists (select 1 from Passage q where q.documentId = p.documentId and
                 q.id > p.id))
             and (:dueBefore is null or p.due < :dueBefore)
-            and (:ends is null or p.ended in :ends) order by p.projectId desc, p.id desc""")
-    List<StoredPassage> list(long project, Collection<Passages.State> states, Collection<Long> firms, @Nullable Long submission,
-            @Nullable Long rule, @Nullable Long folder,
+            and (:ends is null or p.ended in :ends)
+            """;
+
+    /** The newest in some states. One statement: what moves on meanwhile is there once. */
+    @Query("from Passage p where p.projectId = :project and p.state in :states " + NARROWED + "order by p.id desc")
+    List<StoredPassage> inStates(long project, Collection<Passages.State> states, Collection<Long> firms, @Nullable Long submission,
+            @Nullable Long rule, @Nullable Long folder, @Nullable Long person, boolean unanswered, @Nullable Instant dueBefore,
+            @Nullable Collection<End> ends, long before, Limit limit);
+
+    /** The newest in whatever state, in the order of an index: with all states named H2 would put in order all there ever was. */
+    @Query("from Passage p where p.projectId = :project " + NARROWED + "order by p.projectId desc, p.id desc")
+    List<StoredPassage> newest(long project, Collection<Long> firms, @Nullable Long submission, @Nullable Long rule, @Nullable Long folder,
             @Nullable Long person, boolean unanswered, @Nullable Instant dueBefore, @Nullable Collection<End> ends, long before,
             Limit limit);
 
+    /** @param unanswered only what has no document, or of whose document nothing newer has come */
+    default List<StoredPassage> list(long project, Collection<Passages.State> states, Collection<Long> firms, @Nullable Long submission,
+            @Nullable Long rule, @Nullable Long folder, @Nullable Long person, boolean unanswered, @Nullable Instant dueBefore,
+            @Nullable Collection<End> ends, long before, Limit limit) {
+        return states.size() == Passages.State.values().length
+                ? newest(project, firms, submission, rule, folder, person, unanswered, dueBefore, ends, before, limit)
+                : inStates(project, states, firms, submission, rule, folder, person, unanswered, dueBefore, ends, before, limit);
+    }
 }

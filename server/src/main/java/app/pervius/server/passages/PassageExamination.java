@@ -34,6 +34,8 @@ class PassageExamination implements Examination {
                 findings.add("The journal of passage " + passage.getKey() + " is not whole.");
             }
         });
+        jdbc.sql("select distinct passage_id from journal_entry j where not exists (select 1 from passage p where p.id = j.passage_id)")
+                .query(Long.class).list().forEach(id -> findings.add("There is a journal of passage " + id + ", but no such passage."));
         find(findings, "state = 'STOPPED' and (ways_out is null or stop_reason is null)", "is stopped without a reason or a way out");
         find(findings, "state = 'DONE' and ended is null", "is at its end, but not how");
         find(findings, "state = 'WAITING' and station = 'REVIEW' and not exists (select 1 from review_passage r where r.passage_id = "

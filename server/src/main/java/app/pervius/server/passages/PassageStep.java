@@ -8,6 +8,7 @@ import app.pervius.core.passage.StopReason;
 import app.pervius.core.passage.WayOut;
 import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
+import app.pervius.server.store.Turns;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
@@ -17,8 +18,8 @@ import org.springframework.transaction.annotation.Transactional;
 
 /**
  * Takes a stored passage along the line, in a transaction with its new state and its journal entries. Stations that follow each
- * other without a wait share one, which ends where a number has been drawn: its counter is held until then, and everybody else who
- * wants a number of it waits. After a fault each has its own, so that what was done stays done.
+ * other without a wait share one, which ends where a number has been drawn and somebody else waits for one: its counter is held until
+ * then. After a fault each has its own, so that what was done stays done.
  */
 @Component
 class PassageStep {
@@ -36,17 +37,19 @@ class PassageStep {
     private final Moving moving;
     private final Books.Keeper books;
     private final Choices.OfRules rules;
+    private final Turns turns;
     private final Live live;
     private final InstantSource clock;
 
-    PassageStep(PassageRepository passages, Passages views, Line line, Moving moving, Books.Keeper books, Choices.OfRules rules, Live live,
-            InstantSource clock) {
+    PassageStep(PassageRepository passages, Passages views, Line line, Moving moving, Books.Keeper books, Choices.OfRules rules,
+            Turns turns, Live live, InstantSource clock) {
         this.passages = passages;
         this.views = views;
         this.line = line;
         this.moving = moving;
         this.books = books;
         this.rules = rules;
+        this.turns = turns;
         this.live = live;
         this.clock = clock;
     }
@@ -88,7 +91,7 @@ class PassageStep {
         do {
             drew = at.passage().station() == Station.NUMBER && at.number().isEmpty();
             at = line.one(at, ground);
-        } while (!drew && at.passage().state() instanceof State.Running);
+        } while (!(drew && turns.wanted()) && at.passage().state() instanceof State.Running);
         return at;
     }
 

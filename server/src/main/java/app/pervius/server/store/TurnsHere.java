@@ -1,5 +1,6 @@
 package app.pervius.server.store;
 
+import java.util.Arrays;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.ReentrantLock;
 import org.springframework.transaction.support.TransactionSynchronization;
@@ -30,6 +31,11 @@ public final class TurnsHere implements Turns {
                 }
             });
         }
+    }
+
+    @Override
+    public boolean wanted() {
+        return Arrays.stream(stripes).anyMatch(stripe -> stripe.isHeldByCurrentThread() && stripe.hasQueuedThreads());
     }
 
     private static boolean waited(ReentrantLock stripe) {

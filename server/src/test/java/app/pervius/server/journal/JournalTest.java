@@ -60,6 +60,22 @@ class JournalTest {
         assertThat(app.bean(Journal.class).whole(passage, head)).as("as it was").isTrue();
     }
 
+    /** The database itself does not keep them together: one index less for each entry. */
+    @Test
+    void aJournalWithoutItsPassageIsFound(App app) {
+        Client priya = app.as("Priya Venkatarangan");
+        long passage = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "Journal alone.pdf")).getFirst()
+                .get("id").asLong();
+        JdbcClient jdbc = app.bean(JdbcClient.class);
+        jdbc.sql("update journal_entry set passage_id = -1 where passage_id = ? and seq = 1").param(passage).update();
+        try {
+            assertThat(app.bean(Integrity.class).examine().parts().toString())
+                    .contains("There is a journal of passage -1, but no such passage.");
+        } finally {
+            jdbc.sql("update journal_entry set passage_id = ? where passage_id = -1").param(passage).update();
+        }
+    }
+
     private static void chain(JdbcClient jdbc, long passage, UnaryOperator<String> link) {
         String before = "";
         for (Map<String, Object> entry : jdbc.sql("select * from journal_entry where passage_id = ? order by seq").param(passage).query()

@@ -84,7 +84,7 @@ class MigrationTest {
                 .javaMigrations(new V4DefinitionsSayMore(), new V6RoutesSayMore(), new V7RuleSheetInFull(), new V9ChecksSayMore(),
                 new V10FindAndOrder(), new V15RulesGoBeside(), new V27StationsPrepare(), new V31DevicesAreReleasedTo(),
                 new V33CopiesLieSomewhere(), new V35SecretsAreSealed(secrets),
-                new V39PassagesJournalsAreKeyed(secrets), new V40ReleasesAreStamped());
+                new V39PassagesJournalsAreKeyed(secrets), new V40ReleasesAreStamped(), new V45OneIndexWhereThereWereTwo());
     }
 
     private static String one(Statement s, String sql) throws SQLException {
@@ -289,6 +289,27 @@ class MigrationTest {
             assertThat(one(s, "select journal_hash from passage where id = 1")).isEqualTo(one(s,
                     "select hash from journal_entry where passage_id = 1 and seq = 2"));
             assertThat(one(s, "select hash from journal_entry where passage_id = 2 and seq = 1")).as("not whole: as it was").hasSize(64);
+        }
+    }
+
+    /** Each revision has a dozen of them: what each is written for is written for each row, at its change and at the commit. */
+    @Test
+    void whatARevisionHasManyOfHasNoIndexTwice() throws SQLException {
+        String url = "jdbc:h2:mem:indexes;DB_CLOSE_DELAY=-1";
+        flyway(url, new Secrets(new DataDirectory(keys))).load().migrate();
+        try (Connection c = DriverManager.getConnection(url, "sa", ""); Statement s = c.createStatement()) {
+            assertThat(one(s, "select listagg(distinct column_name, ' ') within group (order by column_name) from "
+                    + "information_schema.index_columns where table_name = 'JOURNAL_ENTRY'")).isEqualTo("PASSAGE_ID SEQ");
+            for (String table : List.of("JOURNAL_ENTRY", "NOTICE", "PASSAGE_WORD", "DOCUMENT_WORD")) {
+                assertThat(one(s, """
+                        select listagg(a.index_name, ', ') from information_schema.index_columns a
+                        join information_schema.indexes i on i.index_name = a.index_name and i.table_name = a.table_name
+                        where a.table_name = '%s' and i.index_type_name = 'INDEX' and not exists (select 1 from
+                            information_schema.index_columns more where more.index_name = a.index_name and more.ordinal_position = 2)
+                        and exists (select 1 from information_schema.index_columns b where b.table_name = a.table_name and
+                            b.column_name = a.column_name and b.ordinal_position = 1 and b.index_name <> a.index_name)"""
+                        .formatted(table))).as(table).isNull();
+            }
         }
     }
 }

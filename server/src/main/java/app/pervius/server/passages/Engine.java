@@ -4,6 +4,7 @@ import app.pervius.core.passage.Station;
 import app.pervius.server.due.Due;
 import app.pervius.server.due.Look;
 import app.pervius.server.messages.Messages;
+import app.pervius.server.store.Turns;
 import jakarta.annotation.PreDestroy;
 import java.time.Duration;
 import java.time.InstantSource;
@@ -42,6 +43,8 @@ public class Engine implements Look {
     private static final Duration KEPT_AFTER = Duration.ofSeconds(20);
     private static final Duration AGAIN_AFTER_A_FAULT = Duration.ofSeconds(3);
     private static final String KEY = "passages";
+    /** How many passages go on their way in one transaction. */
+    private static final int CARRIED_TOGETHER = 10;
     /** How many passages begin their reviews in one go, what one counts beside a notice, and how much is done in one transaction. */
     private static final int BEGUN_TOGETHER = 50;
     private static final int NOTICES_EACH = 10;
@@ -175,18 +178,41 @@ public class Engine implements Look {
         long kept = System.nanoTime();
         List<PassageStep.Carried> next = step.next(submission, run, 0);
         while (!next.isEmpty()) {
-            for (PassageStep.Carried carried : next) {
+            for (int at = 0; at < next.size(); at += CARRIED_TOGETHER) {
                 if (System.nanoTime() - kept > KEPT_AFTER.toNanos()) {
                     if (!submissions.keep(submission)) {
                         return true;
                     }
                     kept = System.nanoTime();
                 }
-                Messages.gatheredLater(submission, () -> carry(carried));
+                List<PassageStep.Carried> some = next.subList(at, Math.min(at + CARRIED_TOGETHER, next.size()));
+                Messages.gatheredLater(submission, () -> carry(some));
             }
             next = step.next(submission, run, next.getLast().passage());
         }
         return settle(submission);
+    }
+
+    /** Several together, as far as nobody waits for what they take; each by itself where one of them fails, or others cross their way. */
+    private void carry(List<PassageStep.Carried> some) {
+        List<PassageStep.Carried> left = some;
+        while (!left.isEmpty()) {
+            List<PassageStep.Carried> these = left;
+            int done;
+            try {
+                these.forEach(step::beforehand);
+                PassageStep.Together together = Turns.oneAfterTheOther(() -> step.advance(these));
+                done = together.done();
+                if (together.goesOn()) {
+                    carry(these.get(done - 1));
+                }
+            } catch (RuntimeException e) {
+                LOG.debug("of several passages from {} each goes by itself", these.getFirst().passage(), e);
+                these.forEach(this::carry);
+                return;
+            }
+            left = left.subList(done, left.size());
+        }
     }
 
     private void carry(PassageStep.Carried carried) {

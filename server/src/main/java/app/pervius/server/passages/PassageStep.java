@@ -9,6 +9,7 @@ import app.pervius.core.passage.WayOut;
 import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.store.Turns;
+import java.time.Duration;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Map;
@@ -19,7 +20,8 @@ import org.springframework.transaction.annotation.Transactional;
 /**
  * Takes a stored passage along the line, in a transaction with its new state and its journal entries. Stations that follow each
  * other without a wait share one, which ends where a number has been drawn and somebody else waits for one: its counter is held until
- * then. After a fault each has its own, so that what was done stays done.
+ * then; the next passages of the submission share it, too, as long as nobody waits. After a fault each station has its own, so that what
+ * was done stays done.
  */
 @Component
 class PassageStep {
@@ -28,8 +30,19 @@ class PassageStep {
     record Carried(long passage, String run, List<PassageFacts.File> files) {
     }
 
+    /**
+     * What became of several passages in one transaction.
+     *
+     * @param done so many of them, from the first
+     * @param goesOn whether the last of these can go on at the next station at once
+     */
+    record Together(int done, boolean goesOn) {
+    }
+
     /** How many passages are looked up together. */
     private static final int AT_ONCE = 50;
+    /** For so long a transaction takes on another passage. */
+    private static final Duration LONG_ENOUGH = Duration.ofMillis(50);
 
     private final PassageRepository passages;
     private final Passages views;
@@ -65,6 +78,18 @@ class PassageStep {
     /** What stations do before a transaction begins. */
     void beforehand(Carried carried) {
         line.beforehand(carried.files());
+    }
+
+    /** Takes passages through the stations before them, one after the other, until somebody waits for what this has in hand. */
+    @Transactional
+    Together advance(List<Carried> several) {
+        long began = System.nanoTime();
+        int done = 0;
+        boolean goesOn;
+        do {
+            goesOn = advance(several.get(done++), false);
+        } while (done < several.size() && !goesOn && !turns.wanted() && System.nanoTime() - began < LONG_ENOUGH.toNanos());
+        return new Together(done, goesOn);
     }
 
     /**

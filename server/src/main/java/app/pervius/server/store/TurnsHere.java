@@ -1,6 +1,7 @@
 package app.pervius.server.store;
 
-import java.util.Arrays;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.ReentrantLock;
 import org.springframework.transaction.support.TransactionSynchronization;
@@ -23,19 +24,49 @@ public final class TurnsHere implements Turns {
     @Override
     public void take(Object row) {
         ReentrantLock stripe = stripes[Math.floorMod(row.hashCode(), STRIPES)];
-        if (!stripe.isHeldByCurrentThread() && waited(stripe)) {
-            TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
-                @Override
-                public void afterCompletion(int status) {
-                    stripe.unlock();
-                }
-            });
+        Taken taken = (Taken) TransactionSynchronizationManager.getResource(this);
+        if (!stripe.isHeldByCurrentThread() && (taken != null && NEVER_BOTH.orElse(false) ? atOnce(stripe, row) : waited(stripe))) {
+            if (taken == null) {
+                taken = new Taken();
+                TransactionSynchronizationManager.bindResource(this, taken);
+                TransactionSynchronizationManager.registerSynchronization(taken);
+            }
+            taken.stripes.add(stripe);
         }
     }
 
     @Override
     public boolean wanted() {
-        return Arrays.stream(stripes).anyMatch(stripe -> stripe.isHeldByCurrentThread() && stripe.hasQueuedThreads());
+        Taken taken = (Taken) TransactionSynchronizationManager.getResource(this);
+        return taken != null && taken.stripes.stream().anyMatch(ReentrantLock::hasQueuedThreads);
+    }
+
+    /** The turns of one transaction. */
+    private final class Taken implements TransactionSynchronization {
+        private final List<ReentrantLock> stripes = new ArrayList<>();
+
+        @Override
+        public void suspend() {
+            TransactionSynchronizationManager.unbindResource(TurnsHere.this);
+        }
+
+        @Override
+        public void resume() {
+            TransactionSynchronizationManager.bindResource(TurnsHere.this, this);
+        }
+
+        @Override
+        public void afterCompletion(int status) {
+            TransactionSynchronizationManager.unbindResourceIfPossible(TurnsHere.this);
+            stripes.forEach(ReentrantLock::unlock);
+        }
+    }
+
+    private static boolean atOnce(ReentrantLock stripe, Object row) {
+        if (!stripe.tryLock()) {
+            throw new Crossed(row);
+        }
+        return true;
     }
 
     private static boolean waited(ReentrantLock stripe) {

@@ -41,8 +41,8 @@ class PassageStep {
 
     /** How many passages are looked up together. */
     private static final int AT_ONCE = 50;
-    /** For so long a transaction takes on another passage. */
-    private static final Duration LONG_ENOUGH = Duration.ofMillis(50);
+    /** For so long a transaction takes on another passage: what others write is not on the disk, and not answered, before it has ended. */
+    private static final Duration LONG_ENOUGH = Duration.ofMillis(25);
 
     private final PassageRepository passages;
     private final Passages views;

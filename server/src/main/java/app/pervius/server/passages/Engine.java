@@ -7,6 +7,7 @@ import app.pervius.server.messages.Messages;
 import app.pervius.server.store.Turns;
 import jakarta.annotation.PreDestroy;
 import java.time.Duration;
+import java.time.Instant;
 import java.time.InstantSource;
 import java.util.List;
 import java.util.Objects;
@@ -45,6 +46,8 @@ public class Engine implements Look {
     private static final String KEY = "passages";
     /** How many passages go on their way in one transaction. */
     private static final int CARRIED_TOGETHER = 10;
+    /** For so long the next passages are made ready before the first of them goes on. */
+    private static final Duration QUICK = Duration.ofMillis(25);
     /** How many passages begin their reviews in one go, what one counts beside a notice, and how much is done in one transaction. */
     private static final int BEGUN_TOGETHER = 50;
     private static final int NOTICES_EACH = 10;
@@ -197,22 +200,31 @@ public class Engine implements Look {
     private void carry(List<PassageStep.Carried> some) {
         List<PassageStep.Carried> left = some;
         while (!left.isEmpty()) {
-            List<PassageStep.Carried> these = left;
             int done;
             try {
-                these.forEach(step::beforehand);
-                PassageStep.Together together = Turns.oneAfterTheOther(() -> step.advance(these));
+                List<PassageStep.Carried> ready = ready(left);
+                PassageStep.Together together = Turns.oneAfterTheOther(() -> step.advance(ready));
                 done = together.done();
                 if (together.goesOn()) {
-                    carry(these.get(done - 1));
+                    carry(ready.get(done - 1));
                 }
             } catch (RuntimeException e) {
-                LOG.debug("of several passages from {} each goes by itself", these.getFirst().passage(), e);
-                these.forEach(this::carry);
+                LOG.debug("of several passages from {} each goes by itself", left.getFirst().passage(), e);
+                left.forEach(this::carry);
                 return;
             }
             left = left.subList(done, left.size());
         }
+    }
+
+    /** The first of them, made ready as far as that is quick: none waits long for what is found out about the next. */
+    private List<PassageStep.Carried> ready(List<PassageStep.Carried> left) {
+        Instant quick = clock.instant().plus(QUICK);
+        int ready = 0;
+        do {
+            step.beforehand(left.get(ready++));
+        } while (ready < left.size() && clock.instant().isBefore(quick));
+        return left.subList(0, ready);
     }
 
     private void carry(PassageStep.Carried carried) {

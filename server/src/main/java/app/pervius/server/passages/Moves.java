@@ -75,8 +75,6 @@ public class Moves {
 
     /** The same on several passages, on each of its own; all together, since each by itself costs more the more there are. */
     public void note(Map<Long, String> accounts, Entry.Kind kind, Journal.Actor actor) {
-        // The journal is written as plain rows: what they refer to has to be there.
-        passages.flush();
         List<StoredPassage> rows = passages.findAllById(accounts.keySet());
         if (rows.size() != accounts.size()) {
             throw new IllegalArgumentException("not all of these passages are there: " + accounts.keySet());

@@ -5,6 +5,7 @@ import static org.mockito.ArgumentMatchers.anyBoolean;
 import static org.mockito.ArgumentMatchers.anyInt;
 import static org.mockito.ArgumentMatchers.anyLong;
 import static org.mockito.ArgumentMatchers.eq;
+import static org.mockito.Mockito.doAnswer;
 import static org.mockito.Mockito.inOrder;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.never;
@@ -14,9 +15,10 @@ import static org.mockito.Mockito.when;
 
 import app.pervius.server.due.Due;
 import app.pervius.server.messages.Messages;
-import java.time.InstantSource;
+import java.time.Instant;
 import java.util.List;
 import java.util.OptionalInt;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -33,8 +35,9 @@ class EngineTest {
     private final PassageStep step = mock(PassageStep.class);
     private final Submissions submissions = mock(Submissions.class);
     private final PassageRepository passages = mock(PassageRepository.class);
+    private final AtomicReference<Instant> now = new AtomicReference<>(Instant.parse("2026-03-02T08:00:00Z"));
     private final Engine engine = new Engine(passages, step, submissions, mock(Messages.class),
-            new TransactionTemplate(mock(PlatformTransactionManager.class)), mock(Settling.class), mock(Due.class), InstantSource.system(),
+            new TransactionTemplate(mock(PlatformTransactionManager.class)), mock(Settling.class), mock(Due.class), now::get,
             1);
 
     @AfterEach
@@ -50,6 +53,19 @@ class EngineTest {
         verify(step).advance(all.subList(0, 10));
         verify(step).advance(all.subList(10, 12));
         verify(step, never()).advance(any(PassageStep.Carried.class), eq(false));
+    }
+
+    @Test
+    void noneWaitsLongForWhatIsFoundOutAboutTheNext() {
+        List<PassageStep.Carried> all = carried(3);
+        doAnswer(call -> now.getAndUpdate(at -> at.plusSeconds(1))).when(step).beforehand(any());
+        when(step.advance(any())).thenAnswer(call -> new PassageStep.Together(((List<?>) call.getArgument(0)).size(), false));
+        run(all);
+        InOrder order = inOrder(step);
+        for (PassageStep.Carried each : all) {
+            order.verify(step).beforehand(each);
+            order.verify(step).advance(List.of(each));
+        }
     }
 
     /** The third had a number, and somebody waited for the next one. */

@@ -4,6 +4,7 @@ import java.sql.SQLException;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.Set;
+import java.util.zip.DataFormatException;
 import org.h2.api.ErrorCode;
 import org.h2.mvstore.DataUtils;
 import org.h2.mvstore.MVStoreException;
@@ -32,7 +33,7 @@ public final class DamagedData {
                     || t instanceof SQLException sql && OF_THE_DATABASE.contains(sql.getErrorCode())) {
                 damaged = true;
                 said = String.valueOf(t.getMessage());
-            } else if (stumbled(t) || readingTheCatalogue(t)) {
+            } else if (stumbled(t) || readingTheCatalogue(t) || t instanceof SQLException && readingTheStore(t)) {
                 damaged = true;
                 said = "What its file holds makes no sense (" + t.getClass().getSimpleName() + ")";
             }
@@ -45,11 +46,18 @@ public final class DamagedData {
         return Arrays.stream(thrown.getStackTrace()).anyMatch(at -> at.getClassName().equals("org.h2.engine.MetaRecord"));
     }
 
+    /** Where its store reads what it says of itself, H2 complains of that as of a value in a statement. */
+    private static boolean readingTheStore(Throwable thrown) {
+        return Arrays.stream(thrown.getStackTrace()).limit(NEAR).anyMatch(at -> at.getClassName().equals("org.h2.mvstore.DataUtils")
+                || at.getClassName().equals("org.h2.mvstore.Chunk"));
+    }
+
     /** H2 does not foresee all that damage makes of a file: it falls over it while it reads. */
     private static boolean stumbled(Throwable thrown) {
         return (thrown instanceof AssertionError || thrown instanceof IndexOutOfBoundsException || thrown instanceof NullPointerException
                 || thrown instanceof ClassCastException || thrown instanceof IllegalArgumentException
-                || thrown instanceof NegativeArraySizeException)
+                || thrown instanceof NegativeArraySizeException || thrown instanceof StackOverflowError
+                || thrown instanceof DataFormatException)
                 && Arrays.stream(thrown.getStackTrace()).limit(NEAR).anyMatch(at -> at.getClassName().startsWith("org.h2.mvstore."));
     }
 }

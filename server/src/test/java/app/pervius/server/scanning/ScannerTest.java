@@ -5,6 +5,9 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.pervius.server.simulators.MalwareScanner;
 import java.io.IOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.net.Socket;
 import java.net.StandardProtocolFamily;
 import java.net.UnixDomainSocketAddress;
 import java.nio.ByteBuffer;
@@ -77,9 +80,13 @@ class ScannerTest {
 
     @Test
     void oneThatIsGoneIsSaidToBe() throws IOException {
-        its.close();
-        Path file = file(10, new byte[1]);
-        assertThatThrownBy(() -> scan(file)).isInstanceOf(IOException.class);
+        // Its port stays taken, without anybody who listens: once it is free another test's scanner may have it.
+        try (Socket gone = new Socket()) {
+            gone.bind(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0));
+            Scanner scanner = new Scanner("127.0.0.1:" + gone.getLocalPort(), PATIENCE);
+            Path file = file(10, new byte[1]);
+            assertThatThrownBy(() -> scanner.scan(file)).isInstanceOf(IOException.class);
+        }
     }
 
     @Test

@@ -9,6 +9,7 @@ import app.pervius.core.passage.WayOut;
 import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
 import app.pervius.server.store.Turns;
+import jakarta.persistence.EntityManager;
 import java.time.Duration;
 import java.time.InstantSource;
 import java.util.List;
@@ -49,20 +50,20 @@ class PassageStep {
     private final Line line;
     private final Moving moving;
     private final Books.Keeper books;
-    private final Choices.OfRules rules;
     private final Turns turns;
+    private final EntityManager entities;
     private final Live live;
     private final InstantSource clock;
 
-    PassageStep(PassageRepository passages, Passages views, Line line, Moving moving, Books.Keeper books, Choices.OfRules rules,
-            Turns turns, Live live, InstantSource clock) {
+    PassageStep(PassageRepository passages, Passages views, Line line, Moving moving, Books.Keeper books, Turns turns,
+            EntityManager entities, Live live, InstantSource clock) {
         this.passages = passages;
         this.views = views;
         this.line = line;
         this.moving = moving;
         this.books = books;
-        this.rules = rules;
         this.turns = turns;
+        this.entities = entities;
         this.live = live;
         this.clock = clock;
     }
@@ -88,6 +89,10 @@ class PassageStep {
         boolean goesOn;
         do {
             goesOn = advance(several.get(done++), false);
+            // Much is written as plain rows, of which the mapping knows nothing: the next one reads what is there, as in a transaction of
+            // its own.
+            entities.flush();
+            entities.clear();
         } while (done < several.size() && !goesOn && !turns.wanted() && System.nanoTime() - began < LONG_ENOUGH.toNanos());
         return new Together(done, goesOn);
     }
@@ -135,7 +140,7 @@ class PassageStep {
 
     private PassageFacts facts(StoredPassage row, Carried carried) {
         var passage = row.passage();
-        return new PassageFacts(row.origin(), passage, passage.identity().rule().map(by -> rules.handling(row.projectId, by)),
+        return new PassageFacts(row.origin(), passage, passage.identity().rule().map(by -> books.of(row.projectId).handling(by)),
                 carried.files(), carried.run());
     }
 

@@ -158,6 +158,24 @@ class NumbersTest {
         mustBeWhole(app);
     }
 
+    /** They may share a transaction; what the first made of the number is known to the second. */
+    @Test
+    void ofTwoRevisionsOfAReservedNumberThatComeTogetherTheSecondFindsTheFirst(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        Client yusuf = app.as("Yusuf Karaderin");
+        inForce(mirela, "together", scheme("Together", "TG-{originator}-{counter:3}", List.of("originator")));
+        mirela.post("/api/projects/" + mirela.project() + "/reservations", Map.of("scheme", "together", "values", Map.of(), "count", 2,
+                "firm", firm(mirela, "FNK"), "until", LocalDate.now().plusDays(30).toString(), "reason", "Both at once")).must(201);
+        long submission = yusuf.submit("Work in progress / Fennick Hydraulics / Drawings", "TG-FNK-001_P01_Trash rack.pdf",
+                "TG-FNK-001_P02_Trash rack.pdf");
+        JsonNode both = Client.until(() -> yusuf.get("/api/projects/" + yusuf.project() + "/passages?which=ALL&submission="
+                + submission).must(200).body().get("items"), rows -> rows.size() == 2 && rows.valueStream().noneMatch(row ->
+                row.get("passage").get("at").get("state").asString().equals("RUNNING")));
+        assertThat(both.get(0).get("passage").get("at").path("stop").path("code").asString()).as("%s", both)
+                .isEqualTo("ALREADY_ON_ITS_WAY");
+        mustBeWhole(app);
+    }
+
     @Test
     void aReservationIsOverWhenItsDayIs(App app) {
         Client mirela = app.as("Mirela Draganova");

@@ -10,7 +10,7 @@ import org.springframework.stereotype.Component;
 /**
  * H2 keeps an index of exactly its columns for each foreign key, also beside one that begins with them; each is written for every row, at
  * its change and at the commit. Where so few rows belong together that the key's own index finds them, the other goes. Of journal
- * entries and notices, of which each revision has a dozen, the keys go: a journal is proved by its chain, and people and projects are
+ * entries and notices, of which each revision has several, the keys go: a journal is proved by its chain, and people and projects are
  * never removed.
  */
 @Component

@@ -19,9 +19,7 @@ class JournalTest {
 
     @Test
     void aChangedEntryBreaksItsPassagesChain(App app) {
-        Client priya = app.as("Priya Venkatarangan");
-        long passage = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "Journal chain.pdf")).getFirst()
-                .get("id").asLong();
+        long passage = passage(app, "Journal chain.pdf");
         Journal journal = app.bean(Journal.class);
         JdbcClient jdbc = app.bean(JdbcClient.class);
         Journal.Head head = jdbc.sql("select journal_seq, journal_hash from passage where id = ?").param(passage)
@@ -40,9 +38,7 @@ class JournalTest {
     /** Whoever can write the database makes the rest of the chain anew, head and all, by what is known of how it is made. */
     @Test
     void aChainThatIsMadeAnewWithoutTheKeyIsFound(App app) {
-        Client priya = app.as("Priya Venkatarangan");
-        long passage = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "Journal forged.pdf")).getFirst()
-                .get("id").asLong();
+        long passage = passage(app, "Journal forged.pdf");
         JdbcClient jdbc = app.bean(JdbcClient.class);
         String said = jdbc.sql("select account from journal_entry where passage_id = ? and seq = 2").param(passage).query(String.class)
                 .single();
@@ -63,9 +59,7 @@ class JournalTest {
     /** The database itself does not keep them together: one index less for each entry. */
     @Test
     void aJournalWithoutItsPassageIsFound(App app) {
-        Client priya = app.as("Priya Venkatarangan");
-        long passage = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "Journal alone.pdf")).getFirst()
-                .get("id").asLong();
+        long passage = passage(app, "Journal alone.pdf");
         JdbcClient jdbc = app.bean(JdbcClient.class);
         jdbc.sql("update journal_entry set passage_id = -1 where passage_id = ? and seq = 1").param(passage).update();
         try {
@@ -74,6 +68,11 @@ class JournalTest {
         } finally {
             jdbc.sql("update journal_entry set passage_id = ? where passage_id = -1").param(passage).update();
         }
+    }
+
+    private static long passage(App app, String name) {
+        Client priya = app.as("Priya Venkatarangan");
+        return priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", name)).getFirst().get("id").asLong();
     }
 
     private static void chain(JdbcClient jdbc, long passage, UnaryOperator<String> link) {
@@ -93,9 +92,7 @@ class JournalTest {
 
     @Test
     void everyStationLeavesItsEntryWithTheRuleAndItsEdition(App app) {
-        Client priya = app.as("Priya Venkatarangan");
-        long passage = priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "Journal stations.pdf")).getFirst()
-                .get("id").asLong();
+        long passage = passage(app, "Journal stations.pdf");
         var lines = priya.get("/api/passages/" + passage).must(200).body().get("journal").valueStream().toList();
         assertThat(lines).extracting(l -> l.get("station").asString())
                 .containsExactly("ARRIVE", "IDENTIFY", "NUMBER", "PREPARE", "REVIEW", "REVIEW");

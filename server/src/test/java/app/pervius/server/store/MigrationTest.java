@@ -292,14 +292,12 @@ class MigrationTest {
         }
     }
 
-    /** Each revision has a dozen of them: what each is written for is written for each row, at its change and at the commit. */
+    /** Each revision has several of them: what each is written for is written for each row, at its change and at the commit. */
     @Test
     void whatARevisionHasManyOfHasNoIndexTwice() throws SQLException {
         String url = "jdbc:h2:mem:indexes;DB_CLOSE_DELAY=-1";
         flyway(url, new Secrets(new DataDirectory(keys))).load().migrate();
         try (Connection c = DriverManager.getConnection(url, "sa", ""); Statement s = c.createStatement()) {
-            assertThat(one(s, "select listagg(distinct column_name, ' ') within group (order by column_name) from "
-                    + "information_schema.index_columns where table_name = 'JOURNAL_ENTRY'")).isEqualTo("PASSAGE_ID SEQ");
             for (String table : List.of("JOURNAL_ENTRY", "NOTICE", "PASSAGE_WORD", "DOCUMENT_WORD")) {
                 assertThat(one(s, """
                         select listagg(a.index_name, ', ') from information_schema.index_columns a

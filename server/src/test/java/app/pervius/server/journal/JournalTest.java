@@ -93,7 +93,7 @@ class JournalTest {
     @Test
     void everyStationLeavesItsEntryWithTheRuleAndItsEdition(App app) {
         long passage = passage(app, "Journal stations.pdf");
-        var lines = priya.get("/api/passages/" + passage).must(200).body().get("journal").valueStream().toList();
+        var lines = app.as("Priya Venkatarangan").get("/api/passages/" + passage).must(200).body().get("journal").valueStream().toList();
         assertThat(lines).extracting(l -> l.get("station").asString())
                 .containsExactly("ARRIVE", "IDENTIFY", "NUMBER", "PREPARE", "REVIEW", "REVIEW");
         assertThat(lines).allSatisfy(l -> assertThat(l.get("rule").asString()).isEqualTo("Civil design (edition 1)"));

@@ -1,4 +1,5 @@
 import { onScopeDispose, ref, type Ref } from 'vue'
+import { hearsOfChanges, toldOf } from './api/kept'
 import { becauseOfChanges, somethingChanges } from './api/together'
 
 /** Something that has changed on the server; the screens ask again for what they show of it. */
@@ -13,7 +14,7 @@ export interface Change {
 }
 
 /** `spread`: within how many milliseconds to ask again, so that not all browsers do in one moment. */
-type Message = { kind: 'connected' } | { kind: 'lost' } | { kind: 'changes'; changes: Change[]; spread: number }
+type Message = { kind: 'connected' } | { kind: 'missed' } | { kind: 'lost' } | { kind: 'changes'; changes: Change[]; spread: number }
 
 const listeners = new Set<(spread: number, change?: Change) => void>()
 const connectedNow = ref(true)
@@ -25,6 +26,7 @@ export const connected: Readonly<Ref<boolean>> = connectedNow
 /** Begins to listen, or begins anew for another person. */
 export function listen() {
   if (worker) {
+    hearsOfChanges(false)
     worker.port.postMessage('again')
     return
   }
@@ -37,10 +39,14 @@ export function listen() {
 function hear(message: Message) {
   if (message.kind === 'lost') {
     connectedNow.value = false
+    hearsOfChanges(false)
   } else if (message.kind === 'changes') {
     somethingChanges()
+    toldOf(new Set(message.changes.map((change) => change.topic)))
     message.changes.forEach((change) => listeners.forEach((listener) => listener(message.spread, change)))
-  } else if (!connectedNow.value) {
+  } else {
+    hearsOfChanges(true)
+    if (connectedNow.value && message.kind === 'connected') return
     connectedNow.value = true
     somethingChanges()
     listeners.forEach((listener) => listener(0))

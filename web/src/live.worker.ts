@@ -12,7 +12,7 @@ function open() {
   source?.close()
   source = new EventSource('/api/live')
   source.addEventListener('hello', () => tell({ kind: 'connected' }))
-  source.addEventListener('missed', () => tell({ kind: 'connected' }))
+  source.addEventListener('missed', () => tell({ kind: 'missed' }))
   source.addEventListener('changes', (event) => tell({ kind: 'changes', ...JSON.parse((event as MessageEvent<string>).data) }))
   source.onerror = () => {
     tell({ kind: 'lost' })
@@ -29,4 +29,5 @@ scope.onconnect = (event) => {
     if (message.data === 'again') open()
   }
   if (!source) open()
+  else if (source.readyState === EventSource.OPEN) tab.postMessage({ kind: 'connected' })
 }

@@ -1,6 +1,6 @@
 import createClient, { type Middleware } from 'openapi-fetch'
 import { attended, used } from '../attended'
-import { askUnlessKept } from './kept'
+import { askUnlessKept, changesItself } from './kept'
 import { putOff, somethingChanges, together, Wanted } from './together'
 import type { components, paths } from './schema'
 
@@ -31,9 +31,15 @@ export class Problem extends Error {
 let token = ''
 const TOKEN = 'X-CSRF-TOKEN'
 
+/** To be called when a call that changes something begins, and when it has been answered. */
+function changing() {
+  somethingChanges()
+  changesItself()
+}
+
 /** What calls that change something bring along. */
 export function proof(): Record<string, string> {
-  somethingChanges()
+  changing()
   return token ? { [TOKEN]: token } : {}
 }
 
@@ -69,10 +75,10 @@ export const api = createClient<paths>({
   Request: Wanted,
   fetch: async (request) => {
     if (request.method === 'GET') return together(request, (asked) => askUnlessKept(asked, putOff))
-    somethingChanges()
+    changing()
     const copy = request.clone()
     const response = await fetch(request)
-    somethingChanges()
+    changing()
     return again(copy, response)
   },
 })

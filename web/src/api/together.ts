@@ -11,7 +11,7 @@ const underWay = new Map<string, Asked>()
 /** Counts what this page changes: a question after a change never takes the answer to one before it. */
 let changes = 0
 
-/** To be called when a call that changes something begins, and when it has been answered. */
+/** Something is being changed, or has been, here or elsewhere. */
 export function somethingChanges() {
   changes++
 }

@@ -6,8 +6,6 @@ import app.pervius.server.acts.Act;
 import app.pervius.server.acts.ActKind;
 import app.pervius.server.acts.Acting;
 import app.pervius.server.http.Tagged;
-import app.pervius.server.live.Change;
-import app.pervius.server.live.Live;
 import app.pervius.server.refused.Refused;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -36,14 +34,12 @@ class FolderController {
     private final FolderAccess access;
     private final Grantees grantees;
     private final Keepers keepers;
-    private final Live live;
 
-    FolderController(Folders folders, FolderAccess access, Grantees grantees, Keepers keepers, Live live) {
+    FolderController(Folders folders, FolderAccess access, Grantees grantees, Keepers keepers) {
         this.folders = folders;
         this.access = access;
         this.grantees = grantees;
         this.keepers = keepers;
-        this.live = live;
     }
 
     record FolderEntry(@NotBlank @Size(max = 200) String name, @Nullable InformationState state, @Nullable Long firm,
@@ -72,7 +68,6 @@ class FolderController {
         Acting.to(above.project(), "“" + entry.name().strip() + "” in " + above.path());
         long id = folders.make(new Folders.NewFolder(parent, entry.name(), entry.state(), entry.firm(),
                 entry.values() == null ? Map.of() : entry.values()));
-        live.changed(new Change(above.project(), null, Live.Topic.FOLDER, id));
         return folders.folder(id);
     }
 
@@ -84,7 +79,6 @@ class FolderController {
         actor.mustControl(folder.project());
         Acting.to(folder.project(), folder.path() + " to “" + entry.name().strip() + "”");
         folders.rename(id, entry.name(), entry.version());
-        live.changed(new Change(folder.project(), null, Live.Topic.FOLDER, id));
     }
 
     @Act(kind = ActKind.FOLDERS, says = "moved a folder")
@@ -95,7 +89,6 @@ class FolderController {
         actor.mustControl(folder.project());
         Acting.to(folder.project(), folder.path() + " below " + folders.visible(entry.parent(), actor).path());
         folders.move(id, entry.parent(), entry.version());
-        live.changed(new Change(folder.project(), null, Live.Topic.FOLDER, id));
     }
 
     @Act(kind = ActKind.FOLDERS, says = "deleted a folder")
@@ -106,7 +99,6 @@ class FolderController {
         actor.mustControl(folder.project());
         Acting.to(folder.project(), folder.path());
         folders.delete(id, version, allTheSame);
-        live.changed(new Change(folder.project(), null, Live.Topic.FOLDER, id));
     }
 
     /** A role or a firm a folder is opened to; one of the two. */
@@ -173,7 +165,6 @@ class FolderController {
         folders.open(id, entry.restricted(), entry.grants().stream().map(g -> new FolderAccess.Grant(id, g.role(), g.firm(), g.mayDrop()))
                 .distinct().toList(), entry.version());
         keepers.set(id, kept);
-        live.changed(new Change(folder.project(), null, Live.Topic.FOLDER, id));
     }
 
     /** The folders whoever asks looks after, those below included. */

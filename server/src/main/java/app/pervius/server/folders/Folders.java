@@ -5,6 +5,8 @@ import app.pervius.core.project.FieldValues;
 import app.pervius.core.project.FolderId;
 import app.pervius.core.project.InformationState;
 import app.pervius.server.access.Actor;
+import app.pervius.server.live.Change;
+import app.pervius.server.live.Live;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Json;
 import app.pervius.server.store.Remembered;
@@ -54,14 +56,16 @@ public class Folders {
     private final List<FolderUse> uses;
     private final FolderAccess access;
     private final ApplicationEventPublisher events;
+    private final Live live;
     /** A folder, its parent, … up to the root. */
     private final Remembered<Long, List<FolderView>> ways = new Remembered<>();
     private final Remembered<Long, FieldValues> values = new Remembered<>();
 
     Folders(FolderRepository folders, FolderFileRepository files, List<FolderUse> uses, FolderAccess access,
-            ApplicationEventPublisher events) {
+            ApplicationEventPublisher events, Live live) {
         this.folders = folders;
         this.events = events;
+        this.live = live;
         this.files = files;
         this.uses = uses;
         this.access = access;
@@ -69,12 +73,12 @@ public class Folders {
 
     /** Makes the root of a project's tree. */
     public long makeRoot(long project, String name) {
-        changed();
         Folder root = new Folder();
         root.projectId = project;
         root.name = name;
         root.nameKey = FileName.keyOf(name);
-        return folders.save(root).id();
+        changed(folders.save(root));
+        return root.id();
     }
 
     public long make(NewFolder wanted) {
@@ -86,7 +90,6 @@ public class Folders {
         if (folders.existsByParentIdAndNameKey(parent.id(), FileName.keyOf(name))) {
             throw Refused.conflict("name-taken", "A folder “" + name + "” lies in “" + parent.name + "” already.");
         }
-        changed();
         Folder folder = new Folder();
         folder.projectId = parent.projectId;
         folder.parentId = parent.id();
@@ -95,12 +98,13 @@ public class Folders {
         folder.state = wanted.state() == null ? parent.state : wanted.state();
         folder.firmId = wanted.firm() == null ? parent.firmId : wanted.firm();
         folder.fieldValues = Json.write(wanted.values());
-        return folders.saveAndFlush(folder).id();
+        changed(folders.saveAndFlush(folder));
+        return folder.id();
     }
 
     public void rename(long id, String name, int version) {
         Folder folder = unchanged(id, version);
-        changed();
+        changed(folder);
         switch (FileName.check(name)) {
             case FileName.Checked.Fine(FileName fine) -> {
                 folder.name = fine.text();
@@ -141,7 +145,7 @@ public class Folders {
     /** Moves a folder with everything below it to another parent in its project; who may see it stays the same. */
     public void move(long id, long parent, int version) {
         Folder folder = unchanged(id, version);
-        changed();
+        changed(folder);
         folders.lockedRoot(folder.projectId);
         hindrance(folder, parent).ifPresent(refused -> {
             throw refused;
@@ -205,7 +209,7 @@ public class Folders {
             throw Refused.conflict("would-be-missed", String.join(" ", missing)
                     + " Deleted all the same, that is said there until it is put right.");
         }
-        changed();
+        changed(folder);
         folders.delete(folder);
         folders.flush();
     }
@@ -359,7 +363,7 @@ public class Folders {
     /** Says to whom a folder and what is below it are opened, and whether it is restricted to them. */
     void open(long id, boolean restricted, List<FolderAccess.Grant> grants, int version) {
         Folder folder = unchanged(id, version);
-        changed();
+        changed(folder);
         folder.restricted = restricted;
         folder.accessEdition++;
         access.set(id, grants);
@@ -380,9 +384,11 @@ public class Folders {
         return way;
     }
 
-    private void changed() {
+    /** Nothing that was remembered of the tree holds any more, here and in the browsers. */
+    private void changed(Folder folder) {
         ways.changed();
         values.changed();
+        live.changed(new Change(folder.projectId, null, Live.Topic.FOLDER, folder.id()));
     }
 
     private Optional<List<FolderView>> up(long id) {

@@ -6,6 +6,7 @@ import app.pervius.server.Client;
 import app.pervius.server.Running;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -20,7 +21,7 @@ class HeardTest {
 
     @BeforeAll
     static void start() {
-        app = Running.start("demo", java.util.Map.of());
+        app = Running.start("demo", Map.of());
     }
 
     @AfterAll
@@ -65,5 +66,30 @@ class HeardTest {
             assertThat(of(others, "PASSAGE", submission)).as("another firm's is not heard of").isEmpty();
             assertThat(hers.toString()).as("and nobody hears who else has to do with it").doesNotContain("whose");
         }
+    }
+
+    @Test
+    void whoeverShowsTheTreeHearsOfAFolderThatIsMadeRenamedAndDeleted() throws Exception {
+        Client mirela = app.as("Mirela Draganova");
+        StringBuffer heard = new StringBuffer();
+        try (AutoCloseable listening = app.as("Henrike Solvangen").listen(heard)) {
+            assertThat(listening).isNotNull();
+            Client.until(heard::toString, all -> all.contains("hello"));
+            JsonNode made = mirela.post("/api/folders/" + mirela.folder("Work in progress") + "/folders", Map.of("name", "Told of"))
+                    .must(201).body();
+            String folder = "/api/folders/" + made.get("id").asLong();
+            heardOnceMore(heard, made, 0);
+            int before = of(heard, "FOLDER", made.get("id").asLong()).size();
+            mirela.put(folder + "/name", Map.of("name", "Told of again", "version", made.get("version").asInt())).must(204);
+            heardOnceMore(heard, made, before);
+            before = of(heard, "FOLDER", made.get("id").asLong()).size();
+            int version = mirela.get(folder).must(200).body().get("folder").get("version").asInt();
+            mirela.delete(folder + "?version=" + version).must(204);
+            heardOnceMore(heard, made, before);
+        }
+    }
+
+    private static void heardOnceMore(StringBuffer heard, JsonNode folder, int before) {
+        Client.until(() -> of(heard, "FOLDER", folder.get("id").asLong()), found -> found.size() > before);
     }
 }

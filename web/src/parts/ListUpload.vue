@@ -28,10 +28,10 @@ const looked = ref<{ faults: Schemas['TableFault'][] }>()
 const done = ref('')
 const { busy, problem, act } = useAct()
 
-async function send(look: boolean) {
+async function send(list: Blob | undefined, look: boolean) {
   const answer = await fetch(`${props.path}look=${look}`, {
     method: 'POST',
-    body: file.value,
+    body: list,
     headers: { 'Content-Type': 'application/octet-stream', ...proof() },
   }).catch(() => {
     throw new Problem(0, 'no-connection', 'The server cannot be reached. Nothing was taken; try again in a moment.')
@@ -52,18 +52,23 @@ function pick(event: Event) {
 function look() {
   looked.value = undefined
   done.value = ''
-  if (file.value)
+  const list = file.value
+  if (list)
     void act(async () => {
-      looked.value = await send(true)
+      const answer = await send(list, true)
+      // Of one that was changed meanwhile this says nothing.
+      if (file.value === list) looked.value = answer
     })
 }
 
 let pause: ReturnType<typeof setTimeout> | undefined
 watch(text, (now) => {
   clearTimeout(pause)
-  if (!now.trim()) return
-  file.value = new Blob([now])
-  pause = setTimeout(look, 300)
+  if (!now.trim() && (file.value?.name || done.value)) return
+  looked.value = undefined
+  done.value = ''
+  file.value = now.trim() ? new Blob([now]) : undefined
+  if (file.value) pause = setTimeout(look, 300)
 })
 watch(
   () => props.path,
@@ -72,7 +77,7 @@ watch(
 
 const takeIt = () =>
   act(async () => {
-    const answer = await send(false)
+    const answer = await send(file.value, false)
     looked.value = undefined
     if (answer.faults.length) {
       looked.value = answer
@@ -80,6 +85,7 @@ const takeIt = () =>
     }
     done.value = props.summary(answer as never, true)
     text.value = ''
+    file.value = undefined
     emit('taken', answer as never)
   })
 </script>
@@ -99,7 +105,7 @@ const takeIt = () =>
       ><textarea v-model="text" class="text mono" rows="6" spellcheck="false" data-test="pasted"></textarea>
     </label>
     <div class="row">
-      <label class="act first"
+      <label class="act" :class="{ first: !text.trim() && !looked }"
         >{{ pasted ? 'Or choose a file' : columns ? 'Choose the list' : 'Choose the file'
         }}<input type="file" class="hidden-text" :accept="accept ?? '.csv,.xlsx,text/csv'" data-test="list" @change="pick"
       /></label>

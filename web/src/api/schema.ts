@@ -5875,6 +5875,7 @@ export interface components {
             faults: components["schemas"]["FileFault"][];
             key: string;
             name: string;
+            names?: string;
             pattern?: string;
         };
         OlderView: {
@@ -7071,6 +7072,7 @@ export interface components {
             };
             file?: string;
             key?: string;
+            names?: string;
             pattern?: string;
         };
         SetFile: {
@@ -7082,7 +7084,9 @@ export interface components {
             set: components["schemas"]["SetEntry"];
         };
         SetLooked: {
+            example?: string;
             fault?: string;
+            names?: string;
             number: components["schemas"]["SamplePiece"][];
         };
         SheetEditionView: {

@@ -16,6 +16,8 @@ const file = ref<string>()
 const chosen = ref('')
 const texts = reactive<Record<string, string>>({})
 const pattern = ref('')
+/** How names of files are read, once somebody says so; until then by what the numbers need. */
+const names = ref('')
 const { problem, act } = useAct()
 const sets = computed(() => [...(offered.value.value ?? []), ...(ofFile.value?.name ? [ofFile.value] : [])])
 const set = computed(() => sets.value.find((s) => s.key === chosen.value))
@@ -35,11 +37,12 @@ watch(set, (now) => {
   for (const key of Object.keys(texts)) delete texts[key]
   for (const c of now?.codes ?? []) texts[c.field] = written(c.codes)
   pattern.value = now?.pattern ?? ''
+  names.value = ''
 })
 let pause: ReturnType<typeof setTimeout> | undefined
-watch([set, texts, pattern, () => props.project, () => props.firm], () => {
+watch([set, texts, pattern, names, () => props.project, () => props.firm], () => {
   if (!set.value) return
-  entry.value = entryOf(set.value, set.value === ofFile.value ? file.value : undefined, texts, pattern.value)
+  entry.value = entryOf(set.value, set.value === ofFile.value ? file.value : undefined, texts, pattern.value, names.value)
   clearTimeout(pause)
   pause = setTimeout(() => void looked.load(), 200)
 })
@@ -90,6 +93,20 @@ function pick(event: Event) {
         <p v-if="looked.value.value?.fault" class="error" role="alert">{{ looked.value.value.fault }}</p>
       </div>
       <p v-else class="quiet">Nothing gets a number; files keep their names.</p>
+      <label v-if="set.names !== undefined" class="field"
+        ><span>How names of files are read</span
+        ><input
+          class="text mono"
+          maxlength="500"
+          spellcheck="false"
+          data-test="set-names"
+          :value="names || (looked.value.value?.names ?? set.names)"
+          @input="names = ($event.target as HTMLInputElement).value"
+        /><span v-if="looked.value.value?.example" class="quiet"
+          >such as <span class="mono">{{ looked.value.value.example }}.pdf</span>; what does not fit is stopped, for you to say what it
+          is</span
+        ></label
+      >
       <p v-if="looked.problem.value" class="error" role="alert">{{ looked.problem.value.message }}</p>
       <details v-if="set.codes.length">
         <summary>Its codes: {{ set.codes.map((c) => c.label.toLowerCase()).join(', ') }}</summary>

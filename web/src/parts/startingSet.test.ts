@@ -21,12 +21,12 @@ describe('a starting set as it is changed', () => {
   })
 
   it('is sent with what was changed and no more', () => {
-    expect(entryOf(SET, undefined, { type: 'DR drawing' }, '{project}-{counter:4}')).toEqual({ key: 'design', codes: {} })
-    expect(entryOf(SET, undefined, { type: 'TR track' }, '{project}.{counter:3}')).toEqual({
+    expect(entryOf(SET, undefined, { type: 'DR drawing' }, '{project}-{counter:4}', '')).toEqual({ key: 'design', codes: {} })
+    expect(entryOf(SET, undefined, { type: 'TR track' }, '{project}.{counter:3}', '')).toEqual({
       key: 'design',
       codes: { type: [{ code: 'TR', meaning: 'track' }] },
       pattern: '{project}.{counter:3}',
     })
-    expect(entryOf({ ...SET, key: '', pattern: undefined }, 'starting-set: 1', {}, '')).toEqual({ file: 'starting-set: 1', codes: {} })
+    expect(entryOf({ ...SET, key: '', pattern: undefined }, 'starting-set: 1', {}, '', '')).toEqual({ file: 'starting-set: 1', codes: {} })
   })
 })

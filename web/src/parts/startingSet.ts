@@ -19,12 +19,13 @@ export function codesOf(text: string): Schemas['CodeOfSet'][] {
 }
 
 /** What of a set is otherwise, as it is sent: only what was changed. */
-export function entryOf(set: Offered, file: string | undefined, texts: Record<string, string>, pattern: string): Entry {
+export function entryOf(set: Offered, file: string | undefined, texts: Record<string, string>, pattern: string, names: string): Entry {
   const changed = set.codes.filter((c) => texts[c.field] !== undefined && texts[c.field] !== written(c.codes))
   return {
     key: file === undefined ? set.key : undefined,
     file,
     codes: Object.fromEntries(changed.map((c) => [c.field, codesOf(texts[c.field] ?? '')])),
     pattern: set.pattern !== undefined && pattern !== set.pattern ? pattern : undefined,
+    names: names.trim() ? names : undefined,
   }
 }

@@ -55,3 +55,39 @@ describe('a set out of a file', () => {
     expect(entry.value).toEqual({ key: 'design', codes: {} })
   })
 })
+
+describe('how names of files are read', () => {
+  const LOOKED = { number: [], names: '{discipline}-{type}[_{title}]', example: 'TRK-SL_Title' }
+  it('follows the numbers until somebody says otherwise, and again where that is taken out', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    const { screen, settled } = await begin({
+      'GET /api/entrance/starting-sets': [{ ...SHIPPED, names: '{type}[_{title}]' }],
+      'POST /api/entrance/starting-sets/looks': LOOKED,
+    })
+    const shownNames = () => (screen.get('[data-test=set-names]').element as HTMLInputElement).value
+    const rest = async () => {
+      await vi.advanceTimersByTimeAsync(300)
+      await settled()
+    }
+    expect(shownNames()).toBe('{type}[_{title}]')
+    await screen.get('[data-test=set-pattern]').setValue('{project}-{discipline}-{type}')
+    await rest()
+    expect(shownNames()).toBe(LOOKED.names)
+    expect(screen.text()).toContain('such as TRK-SL_Title.pdf')
+    expect(entry.value).toEqual({ key: 'design', codes: {}, pattern: '{project}-{discipline}-{type}' })
+    await screen.get('[data-test=set-names]').setValue('{title}')
+    await rest()
+    expect(shownNames()).toBe('{title}')
+    expect(entry.value.names).toBe('{title}')
+    await screen.get('[data-test=set-names]').setValue('')
+    await rest()
+    expect(shownNames()).toBe(LOOKED.names)
+    expect(entry.value.names).toBeUndefined()
+    vi.useRealTimers()
+  })
+
+  it('is not asked of a set that reads none', async () => {
+    const { screen } = await begin({})
+    expect(screen.find('[data-test=set-names]').exists()).toBe(false)
+  })
+})

@@ -471,20 +471,24 @@ class CrashTest {
                         "--mail", "127.0.0.1:" + mail.getSmtp().getPort()));
         server = new ProcessBuilder(command).redirectErrorStream(true).start();
         BlockingQueue<String> said = new ArrayBlockingQueue<>(1);
-        Thread.ofPlatform().daemon().start(() -> listen(server, said));
+        StringBuffer all = new StringBuffer();
+        Process started = server;
+        Thread.ofPlatform().daemon().start(() -> listen(started, said, all));
         String line = said.poll(MINUTES_TO_START, TimeUnit.MINUTES);
-        assertThat(line).as("the server should have started").isNotNull();
+        assertThat(line).as(() -> "the server should have started, and said: " + all).isNotNull().startsWith("Pervius");
         address = "http://127.0.0.1:" + port;
         return line.contains("code=") ? line.substring(line.indexOf("code=") + 5) : "";
     }
 
-    private static void listen(Process process, BlockingQueue<String> said) {
+    private static void listen(Process process, BlockingQueue<String> said, StringBuffer all) {
         try (BufferedReader output = new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
             for (String line = output.readLine(); line != null; line = output.readLine()) {
+                all.append(line).append('\n');
                 if (line.startsWith("Pervius is empty") || line.startsWith("Pervius answers")) {
                     said.add(line);
                 }
             }
+            said.offer("it has ended");
         } catch (IOException gone) {
             said.offer("gone: " + gone.getMessage());
         }

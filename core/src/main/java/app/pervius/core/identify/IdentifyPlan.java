@@ -20,4 +20,9 @@ public record IdentifyPlan(List<String> namePatterns, List<String> asks, Checks 
         namePatterns = List.copyOf(namePatterns);
         asks = List.copyOf(asks);
     }
+
+    /** The same, with names read by other patterns. */
+    public IdentifyPlan reading(List<String> patterns) {
+        return new IdentifyPlan(patterns, asks, checks, sequence);
+    }
 }

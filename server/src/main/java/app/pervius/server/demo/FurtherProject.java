@@ -55,7 +55,7 @@ class FurtherProject {
         return Objects.requireNonNull(transaction.execute(status -> {
             People.PersonView controller = people.person(everybody.id(CONTROLLER));
             FirstProject.Made made = projects.make(new FirstProject.Wanted(new MakingProject.Called(code, name, "Europe/Dublin"),
-                    sets.of(new SetEntry(set, null, Map.of(), null)), firm, controller.firmName(), CONTROLLER, controller.email()));
+                    sets.of(new SetEntry(set, null, Map.of(), null, null)), firm, controller.firmName(), CONTROLLER, controller.email()));
             desk.joins(made.controller(), everybody.actor(CONTROLLER).account());
             Map<String, Long> persons = new LinkedHashMap<>(Map.of(CONTROLLER, made.controller()));
             persons.put(decider, join(made.project(), people.person(made.controller()).firmId(), decider));

@@ -15,6 +15,7 @@ import app.pervius.server.rulefile.Naming;
 import app.pervius.server.rulefile.RuleFileReader;
 import app.pervius.server.rules.SheetBeginning;
 import app.pervius.server.setup.sets.MakingProject;
+import app.pervius.server.setup.sets.NamesOfFiles;
 import app.pervius.server.setup.sets.StartingSet;
 import app.pervius.server.textfiles.FilePart;
 import app.pervius.server.textfiles.TextFile;
@@ -65,7 +66,7 @@ public class FirstProject {
         String controls = wanted.set().roles().stream().filter(r -> r.may().controls()).map(StartingSet.RoleOfSet::name).findFirst()
                 .orElseThrow();
         roles.setHolders(made.project(), Objects.requireNonNull(made.roles().get(controls)), List.of(person), 0);
-        RuleFileReader.Sheet sheet = wanted.set().sheet().isEmpty() ? usual(wanted.set()) : sheet(made.project(), wanted.set());
+        RuleFileReader.Sheet sheet = wanted.set().rules().file().isEmpty() ? usual(wanted.set()) : sheet(made.project(), wanted.set());
         sheets.begin(made.project(), sheet.project(), sheet.rules(), person);
         return new Made(made.project(), person);
     }
@@ -84,8 +85,10 @@ public class FirstProject {
     /** The rule sheet of a set, now that the folders and roles it names exist. */
     private RuleFileReader.Sheet sheet(long project, StartingSet set) {
         RuleFileReader reader = new RuleFileReader(new Naming(project, folders, known));
-        return switch (TextFile.read(set.sheet(), (FilePart root) -> root.find("rules").map(reader::sheet).orElseThrow())) {
-            case TextFile.Read.Sound<RuleFileReader.Sheet>(RuleFileReader.Sheet sheet) -> sheet;
+        return switch (TextFile.read(set.rules().file(), (FilePart root) -> root.find("rules").map(reader::sheet).orElseThrow())) {
+            case TextFile.Read.Sound<RuleFileReader.Sheet>(RuleFileReader.Sheet sheet) -> set.rules().asInFile() ? sheet
+                    : new RuleFileReader.Sheet(sheet.project(), NamesOfFiles.over(sheet.rules(), set.rules().names().orElseThrow(),
+                            set.fields()));
             case TextFile.Read.Wrong<RuleFileReader.Sheet>(var faults) -> throw Refused.invalid("set", "Line " + faults.getFirst().line()
                     + " of the set: " + faults.getFirst().reason());
         };

@@ -41,7 +41,7 @@ public class StandardProject {
 
     public Made make(Wanted wanted) {
         StartingSet set = shipped.find(ShippedSets.DESIGN).orElseThrow().bare().with(Map.of("discipline", wanted.disciplines(), "type",
-                wanted.types(), "originator", wanted.originators()), Optional.empty());
+                wanted.types(), "originator", wanted.originators()), Optional.empty(), Optional.empty());
         MakingProject.Made made = making.make(new MakingProject.Called(wanted.code(), wanted.name(), wanted.zone()), set);
         rules.sayForProject(made.project(), RuleDesk.usual(DOCUMENTS, DOCUMENTS), null);
         return new Made(made.project(), folder(made, "Work in progress"), folder(made, "Shared"), folder(made, "Published"),

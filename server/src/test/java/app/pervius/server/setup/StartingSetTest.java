@@ -108,6 +108,44 @@ class StartingSetTest {
         assertThat(aoife.get("/api/projects").must(200).body().valueStream().map(p -> p.get("code").asString())).doesNotContain("THR");
     }
 
+    /** By the number of the set names are read as its rule does; by another number by what that needs, unless somebody says how. */
+    @Test
+    void namesOfFilesAreReadByWhatTheNumbersNeedAndTheRuleSaysItInTheProjectsOwnCodes(App app) {
+        Client aoife = app.as("Aoife Ní Raghnaill");
+        Map<String, Object> set = set("design");
+        assertThat(read(app, set)).isEqualTo("{type}-{discipline}[_{title}] DR-A_Title");
+        set.put("codes", Map.of("type", List.of(Map.of("code", "SL", "meaning", "signalling layout"))));
+        assertThat(read(app, set)).isEqualTo("{type}-{discipline}[_{title}] SL-A_Title");
+        set.put("pattern", "{project}.{type}.{counter:5}");
+        assertThat(read(app, set)).isEqualTo("{type}[_{title}] SL_Title");
+        assertThat(ruleOf(aoife, make(aoife, "RDA", set))).isEqualTo("{type}[_{title}] | Names such as SL_Title.pdf.");
+        set.put("pattern", "{project}-{counter:5}");
+        assertThat(read(app, set)).isEqualTo("{title} Title");
+        set.put("names", "{title}[ rev {discipline}]");
+        assertThat(read(app, set)).isEqualTo("{title}[ rev {discipline}] Title rev A");
+        assertThat(ruleOf(aoife, make(aoife, "RDB", set))).isEqualTo("{title}[ rev {discipline}] | Names such as Title rev A.pdf.");
+        set.put("names", "{title}-{nowhere}");
+        assertThat(aoife.post("/api/projects", project("RDC", set)).must(400).sentence()).startsWith("How names of files are read: ")
+                .contains("nowhere");
+        Map<String, Object> plain = set("approve");
+        plain.put("names", "{title}");
+        assertThat(app.nobody().post("/api/entrance/starting-sets/looks", look(plain)).must(200).body().has("names")).isFalse();
+    }
+
+    private static Map<String, Object> look(Map<String, Object> set) {
+        return Map.of("set", set, "project", "TWO", "firm", "LIN");
+    }
+
+    private static String read(App app, Map<String, Object> set) {
+        JsonNode looked = app.nobody().post("/api/entrance/starting-sets/looks", look(set)).must(200).body();
+        return looked.get("names").asString() + " " + looked.get("example").asString();
+    }
+
+    private static String ruleOf(Client aoife, long project) {
+        JsonNode rule = aoife.get("/api/projects/" + project + "/rules").must(200).body().get("rules").get(0).get("inForce");
+        return rule.get("stations").get("identify").get("namePatterns").get(0).asString() + " | " + rule.get("description").asString();
+    }
+
     @Test
     void eachFirmGetsTheFoldersOfTheSetAlsoOneAddedLater(App app) {
         Client aoife = app.as("Aoife Ní Raghnaill");

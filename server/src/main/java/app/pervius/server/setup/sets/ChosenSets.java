@@ -1,6 +1,11 @@
 package app.pervius.server.setup.sets;
 
+import app.pervius.core.identify.Identify;
+import app.pervius.core.pattern.Compiled;
+import app.pervius.core.pattern.Pattern;
+import app.pervius.core.pattern.PatternFault;
 import app.pervius.core.project.Code;
+import app.pervius.core.project.Fields;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.textfiles.FileFault;
 import app.pervius.server.textfiles.TextFile;
@@ -40,7 +45,19 @@ public class ChosenSets {
             }
             codes.put(field, its.stream().map(StartingSetController.CodeOfSet::asCode).toList());
         });
-        return set.with(codes, Optional.ofNullable(entry.pattern()).map(String::strip).filter(p -> !p.isEmpty()));
+        StartingSet chosen = set.with(codes, said(entry.pattern()), said(entry.names()));
+        said(entry.names()).ifPresent(names -> mustBeReadable(names, chosen));
+        return chosen;
+    }
+
+    private static Optional<String> said(@Nullable String text) {
+        return Optional.ofNullable(text).map(String::strip).filter(t -> !t.isEmpty());
+    }
+
+    private static void mustBeReadable(String names, StartingSet set) {
+        if (Pattern.compile(names, Identify.nameFields(new Fields(set.fields()))) instanceof Compiled.Faulty(List<PatternFault> faults)) {
+            throw Refused.invalid("names", "How names of files are read: " + faults.getFirst().message());
+        }
     }
 
     private static StartingSet read(String file) {

@@ -14,8 +14,9 @@ import org.jspecify.annotations.Nullable;
  * @param file a set as a file
  * @param codes by the keys of fields, instead of those the set has
  * @param pattern how documents are numbered, instead of how the set does
+ * @param names how names of files are read, instead of by what numbers need; of a set that reads none nothing comes of it
  */
 public record SetEntry(@Nullable @Size(max = 60) String key, @Nullable @Size(max = 500_000) String file,
         @NotNull @Size(max = 20) Map<String, @NotNull @Size(max = 5000) List<StartingSetController.@Valid @NotNull CodeOfSet>> codes,
-        @Nullable @Size(max = 500) String pattern) {
+        @Nullable @Size(max = 500) String pattern, @Nullable @Size(max = 500) String names) {
 }

@@ -107,7 +107,8 @@ class SetOfProject {
                     settings.statusCodes(),
                     settings.decisionCodes().stream().map(this::decided).toList(), Optional.of(settings.workingDays()),
                     Optional.of(sequences.inForce(project)), its, tree, numbered, new StartingSet.Reviewing(Optional.of(
-                    matrices.of(project)).filter(m -> !m.cells().isEmpty()).map(m -> m.withRoles(placesOfRoles())), reviewed), "");
+                    matrices.of(project)).filter(m -> !m.cells().isEmpty()).map(m -> m.withRoles(placesOfRoles())), reviewed),
+                    StartingSet.Rules.NONE);
             Map<String, Object> sheet = sheet(numbered, reviewed);
             StringBuilder head = new StringBuilder("# What a project begins with, as ").append(settings.code())
                     .append(" has it; docs/starting-sets.md says what may stand here.\n");

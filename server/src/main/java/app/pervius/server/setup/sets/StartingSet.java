@@ -25,16 +25,30 @@ import java.util.Optional;
  * @param days its working days; the usual ones where empty
  * @param sequences its revision sequences; the usual ones where empty
  * @param reviewing with {@link #role} for roles
- * @param sheet the file it was read from, which the rule sheet is read of once the folders and roles exist; empty without one
  */
 public record StartingSet(String name, String about, List<Field> fields, List<StatusCode> statusCodes, List<Decided> decisions,
         Optional<WorkingDays> days, Optional<RevisionSequences> sequences, List<RoleOfSet> roles, List<FolderOfSet> folders,
-        List<Scheme> schemes, Reviewing reviewing, String sheet) {
+        List<Scheme> schemes, Reviewing reviewing, Rules rules) {
 
     /** Its routes, and its distribution matrix; empty where nobody is meant by it. */
     public record Reviewing(Optional<Matrix> matrix, List<Route> routes) {
         public Reviewing {
             routes = List.copyOf(routes);
+        }
+    }
+
+    /**
+     * Its rule sheet.
+     *
+     * @param file the file it is read of once the folders and roles exist; empty without one
+     * @param names how its last handling rule that reads names by one pattern reads them; absent where none does
+     * @param asInFile whether that is as the file says it
+     */
+    public record Rules(String file, Optional<String> names, boolean asInFile) {
+        static final Rules NONE = new Rules("", Optional.empty(), true);
+
+        private Rules reading(String otherwise) {
+            return new Rules(file, Optional.of(otherwise), false);
         }
     }
 
@@ -81,15 +95,21 @@ public record StartingSet(String name, String about, List<Field> fields, List<St
         return (int) role.value() - 1;
     }
 
-    /** The same with these codes for fields, and another pattern for the numbers of its first scheme. */
-    public StartingSet with(Map<String, List<Code>> codes, Optional<String> pattern) {
+    /**
+     * The same with these codes for fields, and another pattern for the numbers of its first scheme.
+     *
+     * @param names how names of files are read then; where absent by what the numbers need
+     */
+    public StartingSet with(Map<String, List<Code>> codes, Optional<String> pattern, Optional<String> names) {
         List<Field> own = fields.stream().map(f -> codes.containsKey(f.key())
                 ? new Field(f.key(), f.label(), new FieldKind.CodeList(List.copyOf(codes.get(f.key()))), width(f, codes.get(f.key()))) : f)
                 .toList();
         List<Scheme> numbered = pattern.isEmpty() || schemes.isEmpty() ? schemes : java.util.stream.IntStream.range(0, schemes.size())
                 .mapToObj(i -> i == 0 ? withPattern(schemes.getFirst(), pattern.get()) : schemes.get(i)).toList();
-        return new StartingSet(name, about, own, statusCodes, decisions, days, sequences, roles, folders, numbered, reviewing,
-                sheet);
+        Rules read = rules.names().filter(ofTheSet -> names.isPresent() || pattern.isPresent() || !codes.isEmpty())
+                .map(ofTheSet -> rules.reading(names.orElseGet(() -> schemes.isEmpty() ? ofTheSet
+                        : NamesOfFiles.by(ofTheSet, schemes.getFirst(), numbered.getFirst(), own)))).orElse(rules);
+        return new StartingSet(name, about, own, statusCodes, decisions, days, sequences, roles, folders, numbered, reviewing, read);
     }
 
     private static int width(Field field, List<Code> codes) {
@@ -104,6 +124,6 @@ public record StartingSet(String name, String about, List<Field> fields, List<St
     /** The same without rules, and with nothing said of where what is decided goes. */
     public StartingSet bare() {
         return new StartingSet(name, about, fields, statusCodes, decisions.stream().map(d -> new Decided(d.code(), Optional.empty()))
-                .toList(), days, sequences, roles, folders, schemes, reviewing, "");
+                .toList(), days, sequences, roles, folders, schemes, reviewing, Rules.NONE);
     }
 }

@@ -68,17 +68,24 @@ class StartingSetController {
      * What a project can begin with.
      *
      * @param pattern how its documents are numbered; absent where they are not
+     * @param names how names of files are read; absent where they are not
      * @param faults what is wrong with the file, by line; all else is empty then
      */
-    record OfferedSet(String key, String name, String about, List<CodesOfSet> codes, @Nullable String pattern, List<FileFault> faults) {
+    record OfferedSet(String key, String name, String about, List<CodesOfSet> codes, @Nullable String pattern, @Nullable String names,
+            List<FileFault> faults) {
     }
 
     /** A set, and what is otherwise: the number of the first document is drawn with the codes of the project and the firm. */
     record SetLook(@Valid @NotNull SetEntry set, @NotNull @Size(max = 10) String project, @NotNull @Size(max = 10) String firm) {
     }
 
-    /** The first number as it would be; a fault instead where there can be none. */
-    record SetLooked(List<NumberSample.SamplePiece> number, @Nullable String fault) {
+    /**
+     * The first number as it would be; a fault instead where there can be none.
+     *
+     * @param names how names of files would be read; absent where they are not
+     * @param example a name that would be read so; absent where there is none
+     */
+    record SetLooked(List<NumberSample.SamplePiece> number, @Nullable String fault, @Nullable String names, @Nullable String example) {
     }
 
     /** The sets that come with Pervius. */
@@ -104,8 +111,8 @@ class StartingSetController {
     OfferedSet read(@Valid @RequestBody SetFile entry, Actor actor) {
         actor.mustAdminister();
         List<FileFault> faults = chosen.faults(entry.file());
-        return faults.isEmpty() ? view("", chosen.of(new SetEntry(null, entry.file(), Map.of(), null)))
-                : new OfferedSet("", "", "", List.of(), null, faults);
+        return faults.isEmpty() ? view("", chosen.of(new SetEntry(null, entry.file(), Map.of(), null, null)))
+                : new OfferedSet("", "", "", List.of(), null, null, faults);
     }
 
     @PostMapping("/api/starting-sets/looks")
@@ -126,13 +133,15 @@ class StartingSetController {
 
     private SetLooked drawn(SetLook look) {
         StartingSet set = chosen.of(look.set());
+        String names = set.rules().names().orElse(null);
+        String example = set.rules().names().flatMap(pattern -> NamesOfFiles.example(pattern, set.fields())).orElse(null);
         if (set.schemes().isEmpty()) {
-            return new SetLooked(List.of(), null);
+            return new SetLooked(List.of(), null, names, example);
         }
         Scheme scheme = set.schemes().getFirst();
         return switch (NumberSample.first(scheme, set.fields(), look.project(), look.firm())) {
-            case NumberSample.First.Drawn(List<NumberSample.SamplePiece> pieces) -> new SetLooked(pieces, null);
-            case NumberSample.First.Faulty(String sentence) -> new SetLooked(List.of(), sentence);
+            case NumberSample.First.Drawn(List<NumberSample.SamplePiece> pieces) -> new SetLooked(pieces, null, names, example);
+            case NumberSample.First.Faulty(String sentence) -> new SetLooked(List.of(), sentence, names, example);
         };
     }
 
@@ -140,7 +149,7 @@ class StartingSetController {
         return new OfferedSet(key, set.name(), set.about(), set.fields().stream().filter(f -> f.kind() instanceof FieldKind.CodeList)
                 .map(f -> new CodesOfSet(f.key(), f.label(), ((FieldKind.CodeList) f.kind()).codes().stream()
                         .map(c -> new CodeOfSet(c.code(), c.meaning())).toList())).toList(),
-                set.schemes().isEmpty() ? null : set.schemes().getFirst().pattern(), List.of());
+                set.schemes().isEmpty() ? null : set.schemes().getFirst().pattern(), set.rules().names().orElse(null), List.of());
     }
 
     /** What a starting set may say (JSON Schema 2020-12); its rules are a rule sheet, whose schema comes with it. */

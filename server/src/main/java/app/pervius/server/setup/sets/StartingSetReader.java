@@ -53,7 +53,7 @@ public final class StartingSetReader {
     private StartingSet set(FilePart root) {
         if (!root.mapping("A starting set")) {
             return new StartingSet("", "", List.of(), List.of(), List.of(), Optional.empty(), Optional.empty(), List.of(), List.of(),
-                    List.of(), new StartingSet.Reviewing(Optional.empty(), List.of()), "");
+                    List.of(), new StartingSet.Reviewing(Optional.empty(), List.of()), StartingSet.Rules.NONE);
         }
         root.need("starting-set").ifPresent(form -> form.count("The form of the file").filter(n -> n != StartingSetWriter.FORM)
                 .ifPresent(n -> form.wrong("Only form " + StartingSetWriter.FORM + " of starting sets is read, not " + n + ".")));
@@ -75,10 +75,11 @@ public final class StartingSetReader {
                 .toList()));
         List<Scheme> schemes = root.find("schemes").map(p -> p.list("“schemes”", StartingSetReader::scheme)).orElse(List.of());
         List<Route> routes = root.find("routes").map(p -> p.list("“routes”", r -> RouteInFile.read(r, this::roleOf))).orElse(List.of());
-        boolean sheet = root.find("rules").isPresent();
+        StartingSet.Rules rules = root.find("rules").map(p -> new StartingSet.Rules(text, NamesOfFiles.in(p), true))
+                .orElse(StartingSet.Rules.NONE);
         root.nothingElse();
         return new StartingSet(name, about, fields, status, decisions, days, sequences, List.copyOf(roles), tree, schemes,
-                new StartingSet.Reviewing(matrix, routes), sheet ? text : "");
+                new StartingSet.Reviewing(matrix, routes), rules);
     }
 
     private Optional<RoleId> roleOf(String name) {

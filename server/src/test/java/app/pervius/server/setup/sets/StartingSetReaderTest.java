@@ -100,7 +100,7 @@ class StartingSetReaderTest {
                 Optional.of(new Matrix("type", "line", Map.of(new Matrix.Cell("DR", Matrix.ANY), Map.of(Matrix.Duty.REVIEWS, List.of(
                         StartingSet.role(1)), Matrix.Duty.TOLD, List.of(StartingSet.role(2), StartingSet.role(3))),
                         new Matrix.Cell(Matrix.ANY, "AB"), Map.of(Matrix.Duty.APPROVES, List.of(StartingSet.role(0)))))),
-                        List.of(route)), "");
+                        List.of(route)), StartingSet.Rules.NONE);
     }
 
     @ParameterizedTest
@@ -165,12 +165,13 @@ class StartingSetReaderTest {
     @Test
     void aSetIsChangedInItsCodesAndItsFirstNumberOnly() {
         StartingSet set = set(route(APPROVAL));
-        StartingSet changed = set.with(Map.of("type", List.of(new Code("TRACK", "track"))), Optional.of("{line}.{counter:2}"));
+        StartingSet changed = set.with(Map.of("type", List.of(new Code("TRACK", "track"))), Optional.of("{line}.{counter:2}"),
+                Optional.empty());
         assertThat(changed.fields().getFirst()).isEqualTo(new Field("type", "Type",
                 new FieldKind.CodeList(List.of(new Code("TRACK", "track"))), 5));
         assertThat(changed.fields().subList(1, 5)).isEqualTo(set.fields().subList(1, 5));
         assertThat(changed.schemes().getFirst().pattern()).isEqualTo("{line}.{counter:2}");
         assertThat(changed.schemes().getFirst().countsPer()).as("what its pattern does not name cannot be counted by").isEmpty();
-        assertThat(set.with(Map.of(), Optional.empty())).isEqualTo(set);
+        assertThat(set.with(Map.of(), Optional.empty(), Optional.empty())).isEqualTo(set);
     }
 }

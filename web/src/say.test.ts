@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest'
+import { computed } from 'vue'
+import { describe, expect, it, vi } from 'vitest'
 import { count, due, moment, since, size, workingDaysLeft } from './say'
 
 const thursday = new Date('2026-05-14T10:00:00')
@@ -32,5 +33,22 @@ describe('sizes and counts', () => {
   })
   it('knows one from many', () => {
     expect([count(1, 'file'), count(0, 'file'), count(2, 'file waits', 'files wait')]).toEqual(['1 file', '0 files', '2 files wait'])
+  })
+})
+
+describe('what is said by this moment', () => {
+  it('is said anew as time passes, also where nothing else changes', async () => {
+    vi.useFakeTimers({ now: thursday })
+    vi.resetModules()
+    const say = await import('./say')
+    const arrived = computed(() => say.ago(local('2026-05-14T10:00:00')))
+    const asked = computed(() => say.due(local('2026-05-14T17:00:00')))
+    expect(arrived.value).toBe('just now')
+    await vi.advanceTimersByTimeAsync(5 * 60_000)
+    expect(arrived.value).toBe('5 min ago')
+    expect(asked.value).toBe('Thu 14 May, today')
+    await vi.advanceTimersByTimeAsync(24 * 3_600_000)
+    expect(asked.value).toBe('Thu 14 May, 1 working day late')
+    vi.useRealTimers()
   })
 })

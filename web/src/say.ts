@@ -1,4 +1,16 @@
+import { ref } from 'vue'
+
 /** How Pervius says dates, durations and sizes. */
+
+const OFTEN = 60_000
+const passed = ref(0)
+setInterval(() => passed.value++, OFTEN)
+
+/** This moment. A screen that says something by it says it anew as time passes. */
+export function thisMoment(): Date {
+  void passed.value
+  return new Date()
+}
 
 const DAY = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
 const EXACT = new Intl.DateTimeFormat('en-GB', { dateStyle: 'full', timeStyle: 'medium' })
@@ -15,7 +27,7 @@ export function exact(iso: string): string {
 }
 
 /** "Today 14:05", or the day and the time. */
-export function moment(iso: string, now = new Date()): string {
+export function moment(iso: string, now = thisMoment()): string {
   const at = new Date(iso)
   const today = at.toDateString() === now.toDateString()
   return `${today ? 'Today' : day(iso)} ${CLOCK.format(at)}`
@@ -27,7 +39,7 @@ export function clock(iso: string): string {
 }
 
 /** How long something has been so: "just now", "5 min", "3 h", "12 days". */
-export function since(iso: string, now = new Date()): string {
+export function since(iso: string, now = thisMoment()): string {
   const minutes = Math.floor((now.getTime() - new Date(iso).getTime()) / 60_000)
   if (minutes < 1) return 'just now'
   if (minutes < 60) return `${minutes} min`
@@ -36,7 +48,7 @@ export function since(iso: string, now = new Date()): string {
 }
 
 /** How long ago something was: "just now", "5 min ago". */
-export function ago(iso: string, now = new Date()): string {
+export function ago(iso: string, now = thisMoment()): string {
   const time = since(iso, now)
   return time === 'just now' ? time : `${time} ago`
 }
@@ -57,7 +69,7 @@ export function works(at: Date): boolean {
 }
 
 /** Working days of the project from today to a date: 0 today, negative when it is past. */
-export function workingDaysLeft(iso: string, now = new Date()): number {
+export function workingDaysLeft(iso: string, now = thisMoment()): number {
   const due = new Date(iso)
   const late = due.getTime() < now.getTime() && due.toDateString() !== now.toDateString()
   const [from, to] = late ? [due, now] : [now, due]
@@ -69,7 +81,7 @@ export function workingDaysLeft(iso: string, now = new Date()): number {
 }
 
 /** "Thu 14 May, 2 working days left". */
-export function due(iso: string, now = new Date()): string {
+export function due(iso: string, now = thisMoment()): string {
   const left = workingDaysLeft(iso, now)
   const days = (n: number) => (n === 1 ? '1 working day' : `${n} working days`)
   if (left < 0) return `${day(iso)}, ${days(-left)} late`

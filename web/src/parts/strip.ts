@@ -1,5 +1,5 @@
 import type { Passage } from '../api/client'
-import { since } from '../say'
+import { since, thisMoment } from '../say'
 
 export const STATIONS = ['ARRIVE', 'IDENTIFY', 'NUMBER', 'PREPARE', 'REVIEW', 'ISSUE'] as const
 export type Station = (typeof STATIONS)[number]
@@ -40,7 +40,7 @@ const ENDS = {
 }
 
 /** Where a passage is, in words: "Review, 3 days", "Stopped at Number, 2 h", "Issued". */
-export function whereInWords(passage: Passage, now = new Date()): string {
+export function whereInWords(passage: Passage, now = thisMoment()): string {
   if (passage.at.ended) return ENDS[passage.at.ended]
   const long = since(passage.at.since, now)
   const place = stationWord(passage.at.station)

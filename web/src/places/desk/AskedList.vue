@@ -4,7 +4,7 @@ import { api, data } from '../../api/client'
 import { whenChanged } from '../../live'
 import { useLoaded } from '../../load'
 import Trouble from '../../parts/Trouble.vue'
-import { count, day } from '../../say'
+import { count, day, thisMoment } from '../../say'
 
 /** What one is asked in comments and has not answered. */
 const emit = defineEmits<{ some: [many: number] }>()
@@ -12,7 +12,7 @@ const asked = useLoaded(() => data(api.GET('/api/desk/comments')))
 onMounted(asked.load)
 whenChanged(['COMMENT', 'PASSAGE', 'TRAY'], asked.load)
 watch(asked.value, (now) => emit('some', now?.length ?? 0))
-const late = (due?: string) => !!due && due < new Date().toLocaleDateString('sv')
+const late = (due?: string) => !!due && due < thisMoment().toLocaleDateString('sv')
 </script>
 
 <template>

@@ -13,7 +13,7 @@ const emit = defineEmits<{ open: [] }>()
       </button>
     </td>
     <td class="left-end">in an intake folder</td>
-    <td colspan="5">
+    <td colspan="6">
       <div v-for="line in says" :key="line">{{ line }}</div>
     </td>
   </tr>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
-import { day, exact, moment } from '../../../say'
+import { day, exact, moment, thisMoment } from '../../../say'
 import { useSession } from '../../../session'
 import { answerInWords, type Comment, type Comments } from './comments'
 import { keepAnswer, keptAnswer } from './drafts'
@@ -33,7 +33,7 @@ const field = useTemplateRef<HTMLTextAreaElement>('field')
 const glyph = computed(() => SHAPES.find((s) => s.shape === props.comment.on.place?.shape))
 const stage = computed(() => ({ OPEN: 'open', ANSWERED: 'answered', CLOSED: 'closed' })[props.comment.stage])
 const late = computed(
-  () => props.comment.stage === 'OPEN' && !!props.comment.asked?.due && props.comment.asked.due < new Date().toLocaleDateString('sv'),
+  () => props.comment.stage === 'OPEN' && !!props.comment.asked?.due && props.comment.asked.due < thisMoment().toLocaleDateString('sv'),
 )
 const drawn = computed(() => {
   const { as, into } = props.comment.drawing ?? {}

@@ -22,6 +22,18 @@ it('folds what happened alike to one submission, in the order it came', () => {
   expect(lines.map(says)).toEqual(['File 9 and 1 more', 'File 8', 'File 6', 'File 5'])
 })
 
+it('counts a file once that was stopped twice', () => {
+  const stopped = { occasion: 'STOPPED', label: 'stopped' } as const
+  const again = { ...stopped, passage: 7 }
+  const lines = fold([item(9, 2, again), item(8, 2, stopped), item(7, 2, stopped), item(6, 3, again), item(5, 3, again)])
+  expect(lines.map((l) => l.ids)).toEqual([
+    [9, 8, 7],
+    [6, 5],
+  ])
+  expect(lines.map(says)).toEqual(['File 9 and 1 more', 'File 6'])
+  expect(lines.map(leadsTo)).toEqual(['/passages?submission=2&which=ALL', '/passages/6'])
+})
+
 it('leads to the one thing, or to all of them', () => {
   const [many, one] = fold([item(9, 2), item(7, 2), item(8, 1)])
   expect(many && leadsTo(many)).toBe('/passages?submission=2&which=ALL')

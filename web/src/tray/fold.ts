@@ -7,6 +7,8 @@ export type Colour = Schemas['ShelfView']['colour']
 export interface Line {
   first: Item
   ids: number[]
+  /** The passages it is about, each once however often it happened to it; a number of its own for what is about none. */
+  passages: Set<number>
 }
 
 /** What happened to files of one submission in the same way is one line with a count, what leads elsewhere one of its own; order stays. */
@@ -14,9 +16,10 @@ export function fold(items: Item[]): Line[] {
   const lines = new Map<string, Line>()
   for (const item of items) {
     const key = `${item.project}/${item.submission ?? item.link}/${item.occasion}/${item.shelf ?? ''}`
-    const line = lines.get(key)
-    if (line) line.ids.push(item.id)
-    else lines.set(key, { first: item, ids: [item.id] })
+    const line = lines.get(key) ?? { first: item, ids: [], passages: new Set() }
+    lines.set(key, line)
+    line.ids.push(item.id)
+    line.passages.add(item.passage ?? -item.id)
   }
   return [...lines.values()]
 }
@@ -33,11 +36,11 @@ export const LOOKS: Record<Colour, { mark: string; word: string; ink: string }> 
 export const COLOURS = Object.keys(LOOKS) as Colour[]
 
 /** What a line says: the file, and how many more. */
-export const says = (line: Line) => (line.ids.length === 1 ? line.first.what : `${line.first.what} and ${line.ids.length - 1} more`)
+export const says = (line: Line) => (line.passages.size === 1 ? line.first.what : `${line.first.what} and ${line.passages.size - 1} more`)
 
 /** Where a line leads: to the one thing, or to all of the submission's. */
 export const leadsTo = (line: Line) =>
-  line.ids.length === 1
+  line.passages.size === 1
     ? line.first.link
     : line.first.passage === undefined || line.first.submission === undefined
       ? line.first.link

@@ -215,7 +215,7 @@ const nothing = computed(
     <ControllerLists v-if="session.controls" :key="project" @some="(many) => (more = many)" />
 
     <section v-if="originator">
-      <p>
+      <p class="row">
         <RouterLink class="act" to="/numbers?take">Take a number</RouterLink>
         <span class="quiet">before you draw; send the drawing with it in its name.</span>
       </p>

@@ -37,7 +37,7 @@ const stands = computed(() => {
       <button class="act bare end" type="button" @click="$emit('read')">I have read this</button>
     </header>
     <Trouble :problem="following.problem.value" :again="following.load" />
-    <ul>
+    <ul v-if="following.value.value?.all">
       <li v-for="f in rows" :key="f.passage">
         <span class="key">{{ f.decision }}</span> <RouterLink class="plain clip" :to="`/passages/${f.passage}`">{{ f.what }}</RouterLink>
         <span :class="{ error: f.state === 'STOPPED' }">{{ f.account }}</span>

@@ -29,6 +29,7 @@ import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
 import java.util.stream.IntStream;
@@ -456,10 +457,7 @@ class CrashTest {
 
     /** Starts the server as its own process; gives the code for setting it up, or an empty text. */
     private String start(@org.jspecify.annotations.Nullable CrashPoint at, int after) throws IOException, InterruptedException {
-        int port;
-        try (ServerSocket free = new ServerSocket(0)) {
-            port = free.getLocalPort();
-        }
+        int port = freePort();
         List<String> command = new ArrayList<>(List.of(ProcessHandle.current().info().command().orElse("java"), "-XX:TieredStopAtLevel=1",
                 "-Dpervius.submission.begun-together=2", "-Dpervius.review.passed-on-together=2"));
         if (at != null) {
@@ -478,6 +476,17 @@ class CrashTest {
         assertThat(line).as(() -> "the server should have started, and said: " + all).isNotNull().startsWith("Pervius");
         address = "http://127.0.0.1:" + port;
         return line.contains("code=") ? line.substring(line.indexOf("code=") + 5) : "";
+    }
+
+    /** One that no client of the tests beside this one is given while the server starts, since those are above 32,767. */
+    private static int freePort() {
+        return IntStream.generate(() -> ThreadLocalRandom.current().nextInt(20_000, 32_000)).filter(port -> {
+            try (ServerSocket free = new ServerSocket(port)) {
+                return free.isBound();
+            } catch (IOException taken) {
+                return false;
+            }
+        }).findFirst().orElseThrow();
     }
 
     private static void listen(Process process, BlockingQueue<String> said, StringBuffer all) {

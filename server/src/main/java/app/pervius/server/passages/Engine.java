@@ -199,38 +199,41 @@ public class Engine implements Look {
     /** Several together, as far as nobody waits for what they take; each by itself where one of them fails, or others cross their way. */
     private void carry(List<PassageStep.Carried> some) {
         List<PassageStep.Carried> left = some;
+        int ready = 0;
         while (!left.isEmpty()) {
             int done;
             try {
-                List<PassageStep.Carried> ready = ready(left);
-                PassageStep.Together together = Turns.oneAfterTheOther(() -> step.advance(ready));
+                ready = ready == 0 ? ready(left) : ready;
+                List<PassageStep.Carried> these = left.subList(0, ready);
+                PassageStep.Together together = Turns.oneAfterTheOther(() -> step.advance(these));
                 done = together.done();
                 if (together.goesOn()) {
-                    carry(ready.get(done - 1));
+                    carry(these.get(done - 1), true);
                 }
             } catch (RuntimeException e) {
                 LOG.debug("of several passages from {} each goes by itself", left.getFirst().passage(), e);
-                left.forEach(this::carry);
+                left.forEach(carried -> carry(carried, false));
                 return;
             }
             left = left.subList(done, left.size());
+            ready -= done;
         }
     }
 
-    /** The first of them, made ready as far as that is quick: none waits long for what is found out about the next. */
-    private List<PassageStep.Carried> ready(List<PassageStep.Carried> left) {
+    /** Makes the first of them ready, as many as that is quick for: none waits long for what is found out about the next. */
+    private int ready(List<PassageStep.Carried> left) {
         Instant quick = clock.instant().plus(QUICK);
         int ready = 0;
         do {
             step.beforehand(left.get(ready++));
         } while (ready < left.size() && clock.instant().isBefore(quick));
-        return left.subList(0, ready);
+        return ready;
     }
 
-    private void carry(PassageStep.Carried carried) {
+    private void carry(PassageStep.Carried carried, boolean madeReady) {
         int failures = 0;
         boolean more = true;
-        boolean ready = false;
+        boolean ready = madeReady;
         while (more) {
             try {
                 if (!ready) {

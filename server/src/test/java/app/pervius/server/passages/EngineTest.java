@@ -79,6 +79,7 @@ class EngineTest {
         order.verify(step).advance(all);
         order.verify(step).advance(all.get(2), false);
         order.verify(step).advance(all.subList(3, 5));
+        all.forEach(each -> verify(step).beforehand(each));
     }
 
     @Test

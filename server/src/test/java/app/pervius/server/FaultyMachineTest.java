@@ -24,7 +24,7 @@ class FaultyMachineTest {
 
     @Test
     void aFullDiskIsSaidAndOnceThereIsRoomItGoesOn() throws Exception {
-        Path disk = Files.createTempDirectory("pervius-small-disk");
+        Path disk = Running.directory("pervius-small-disk");
         assumeTrue(ran("mount", "-t", "tmpfs", "-o", "size=96m", "tmpfs", disk.toString()), "no right to mount a file system here");
         try (Running.App app = Running.start("demo", Map.of("pervius.data", disk.resolve("data").toString()))) {
             Client yusuf = app.as("Yusuf Karaderin");
@@ -49,7 +49,7 @@ class FaultyMachineTest {
 
     @Test
     void aDirectoryThatCanOnlyBeReadForAWhileIsSaidAndThenItGoesOn() throws Exception {
-        Path data = Files.createTempDirectory("pervius-read-only");
+        Path data = Running.directory("pervius-read-only");
         Path content = Files.createDirectories(data.resolve("content"));
         assumeTrue(ran("mount", "--bind", content.toString(), content.toString()), "no right to mount a file system here");
         try (Running.App app = Running.start("demo", Map.of("pervius.data", data.toString()))) {

@@ -15,6 +15,7 @@ import org.junit.jupiter.api.extension.ParameterResolver;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.util.FileSystemUtils;
 import org.springframework.util.function.SingletonSupplier;
 
 /** Starts the real application with the demo data once for all tests, on a free port and a real database file. */
@@ -65,7 +66,7 @@ public final class Running implements ParameterResolver {
 
     public static App start(String profile, Map<String, Object> more) {
         try {
-            Path data = Files.createTempDirectory("pervius-test");
+            Path data = directory("pervius-test");
             // A directory of the test's own is its own affair.
             if (profile.equals("demo") && !more.containsKey("pervius.data")) {
                 copy(MADE.get(), data);
@@ -78,8 +79,17 @@ public final class Running implements ParameterResolver {
 
     /** What every demo begins with: made once, since that takes longer than all else of a start. */
     private static Path made() {
-        try (App app = startOn(Files.createTempDirectory("pervius-test-made"), "demo", Map.of())) {
+        try (App app = startOn(directory("pervius-test-made"), "demo", Map.of())) {
             return app.data();
+        }
+    }
+
+    /** A new directory, gone once all tests have ended. */
+    public static Path directory(String name) {
+        try {
+            Path made = Files.createTempDirectory(name);
+            Runtime.getRuntime().addShutdownHook(new Thread(() -> FileSystemUtils.deleteRecursively(made.toFile())));
+            return made;
         } catch (java.io.IOException e) {
             throw new java.io.UncheckedIOException(e);
         }

@@ -203,7 +203,7 @@ public class Engine implements Look {
         while (!left.isEmpty()) {
             int done;
             try {
-                ready = ready == 0 ? ready(left) : ready;
+                ready = ready == 0 ? makeReady(left) : ready;
                 List<PassageStep.Carried> these = left.subList(0, ready);
                 PassageStep.Together together = Turns.oneAfterTheOther(() -> step.advance(these));
                 done = together.done();
@@ -221,7 +221,7 @@ public class Engine implements Look {
     }
 
     /** Makes the first of them ready, as many as that is quick for: none waits long for what is found out about the next. */
-    private int ready(List<PassageStep.Carried> left) {
+    private int makeReady(List<PassageStep.Carried> left) {
         Instant quick = clock.instant().plus(QUICK);
         int ready = 0;
         do {

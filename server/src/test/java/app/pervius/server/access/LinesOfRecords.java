@@ -4,10 +4,8 @@ import static app.pervius.server.access.AccessTable.PEOPLE;
 import static app.pervius.server.access.AccessTable.line;
 
 import app.pervius.server.Client;
+import app.pervius.server.Running;
 import app.pervius.server.access.AccessTable.Who;
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.file.Files;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -112,20 +110,12 @@ final class LinesOfRecords {
         line("GET /api/projects/{project}/directories", who -> who.get(project + "/directories"), "1 4 3 3 3 y 4");
         line("POST /api/projects/{project}/directories", who -> who.post(project + "/directories", form), "1 4 3 3 3 y 4");
         Map<String, Object> own = new HashMap<>(form);
-        own.putAll(Map.of("path", emptyDirectory(), "author", PEOPLE.get(Who.AUTHORS_FIRM).person()));
+        own.putAll(Map.of("path", Running.directory("taken-from").toString(), "author", PEOPLE.get(Who.AUTHORS_FIRM).person()));
         String its = "/api/directories/" + PEOPLE.get(Who.CONTROLLER).post(project + "/directories", own).must(201).body().get("id")
                 .asLong();
         line("PUT /api/directories/{id}", who -> who.put(its, form), "1 4 3 3 3 y 4");
         line("DELETE /api/directories/{id}", who -> who.delete("/api/directories/-1"), "1 4 4 4 4 4 4");
         line("PUT /api/directories/{id}/switched-on", who -> who.put(its + "/switched-on", false), "1 4 3 3 3 y 4");
         line("POST /api/directories/{id}/looks", who -> who.post(its + "/looks", Map.of()), "1 4 3 3 3 y 4");
-    }
-
-    private static String emptyDirectory() {
-        try {
-            return Files.createTempDirectory("taken-from").toString();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
     }
 }

@@ -119,6 +119,8 @@ class StartingSetTest {
         set.put("pattern", "{project}.{type}.{counter:5}");
         assertThat(read(app, set)).isEqualTo("{type}[_{title}] SL_Title");
         assertThat(ruleOf(aoife, make(aoife, "RDA", set))).isEqualTo("{type}[_{title}] | Names such as SL_Title.pdf.");
+        set.put("pattern", "{project}.{type}.{coun");
+        assertThat(read(app, set)).as("while it is written").isEqualTo("{type}-{discipline}[_{title}] SL-A_Title");
         set.put("pattern", "{project}-{counter:5}");
         assertThat(read(app, set)).isEqualTo("{title} Title");
         set.put("names", "{title}[ rev {discipline}]");

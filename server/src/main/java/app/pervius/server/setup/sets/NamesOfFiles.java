@@ -47,13 +47,12 @@ public final class NamesOfFiles {
     }
 
     /**
-     * The set's own where numbers need the same fields as by the set, else one that reads what they need: those fields in the order of
-     * the number, then a title.
+     * The set's own where numbers need the same fields as by the set, or can not be made at all, else one that reads what they need:
+     * those fields in the order of the number, then a title.
      */
     static String by(String ofTheSet, Scheme former, Scheme number, List<Field> fields) {
-        Set<String> needed = needed(number, fields);
-        return needed.equals(needed(former, fields)) ? ofTheSet : needed.isEmpty() ? "{title}"
-                : String.join("-", needed.stream().map(key -> "{" + key + "}").toList()) + "[_{title}]";
+        return needed(number, fields).filter(needed -> !Optional.of(needed).equals(needed(former, fields))).map(needed -> needed.isEmpty()
+                ? "{title}" : String.join("-", needed.stream().map(key -> "{" + key + "}").toList()) + "[_{title}]").orElse(ofTheSet);
     }
 
     /** A name that is read so, without an ending; empty where the pattern is none or there can be no such name. */
@@ -82,20 +81,22 @@ public final class NamesOfFiles {
                         plan.issue(), plan.tell()));
     }
 
-    private static Set<String> needed(Scheme number, List<Field> fields) {
-        Set<String> keys = new LinkedHashSet<>();
-        if (number.compile(new Fields(fields)) instanceof Compiled.Sound(Pattern pattern)) {
-            pattern.pieces().forEach(piece -> piece.field().ifPresent(keys::add));
+    private static Optional<Set<String>> needed(Scheme number, List<Field> fields) {
+        if (!(number.compile(new Fields(fields)) instanceof Compiled.Sound(Pattern pattern))) {
+            return Optional.empty();
         }
+        Set<String> keys = new LinkedHashSet<>();
+        pattern.pieces().forEach(piece -> piece.field().ifPresent(keys::add));
         keys.removeAll(KNOWN_ANYWAY);
         number.sources().forEach(source -> keys.remove(source.key()));
-        return keys;
+        return Optional.of(keys);
     }
 
     private static FieldValues values(Pattern pattern, Fields fields) {
         Map<String, String> values = new HashMap<>();
         pattern.fieldKeys().forEach(key -> fields.find(key).ifPresent(field -> values.put(key, switch (field.kind()) {
-            case FieldKind.CodeList(List<Code> codes) -> codes.getFirst().code();
+            case FieldKind.CodeList(List<Code> codes) -> codes.stream().filter(c -> !c.retired()).findFirst().orElse(codes.getFirst())
+                    .code();
             case FieldKind.Digits() -> "1";
             case FieldKind.Letters() -> "A";
             case FieldKind.Date() -> "2027-03-01";

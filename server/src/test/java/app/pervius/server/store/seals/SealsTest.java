@@ -131,7 +131,7 @@ class SealsTest {
         // All of them taken out: the file outside still has them.
         behindItsBack(data, at -> at.executeUpdate("delete from seal where number > 1"));
         assertThat(checked(data, Map.of())).anyMatch(s -> s.startsWith("Seal 2 of ") && s.contains("is not in the database"));
-        Path elsewhere = Files.createTempDirectory("seals").resolve("none.log");
+        Path elsewhere = Running.directory("seals").resolve("none.log");
         assertThat(checked(data, Map.of("pervius.seals.to", elsewhere.toString()))).as("no file outside, nothing to hold it against")
                 .noneMatch(s -> s.contains("is not in the database"));
     }
@@ -139,7 +139,7 @@ class SealsTest {
     @Test
     void afterAKillNothingIsSaidToHaveBeenChangedThatWasOnlyWrittenLast() throws Exception {
         Path data = stopped();
-        Path killed = Files.createTempDirectory("killed");
+        Path killed = Running.directory("killed");
         try (App app = Running.startOn(data, "demo", Map.of())) {
             Client.until(() -> app.bean(Sealing.class).all(), seals -> seals.getLast().kind() == Seal.Kind.START);
             Client priya = app.as("Priya Venkatarangan");

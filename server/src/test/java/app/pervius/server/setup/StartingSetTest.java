@@ -129,6 +129,12 @@ class StartingSetTest {
         set.put("names", "{title}-{nowhere}");
         assertThat(aoife.post("/api/projects", project("RDC", set)).must(400).sentence()).startsWith("How names of files are read: ")
                 .contains("nowhere");
+        Map<String, Object> dated = set("site");
+        dated.put("pattern", "{project}-{day:YYYYMMDD}[-{type}]-{counter:2}");
+        assertThat(read(app, dated)).as("what a number may go without is not asked of names").isEqualTo(
+                "{day:YYYY-MM-DD}[_{title}] 2027-03-01_Title");
+        assertThat(rules(aoife, make(aoife, "RDD", dated))).as("nothing is wrong with its rules").containsExactly("Daily reports",
+                "Site documents");
         Map<String, Object> plain = set("approve");
         plain.put("names", "{title}");
         assertThat(app.nobody().post("/api/entrance/starting-sets/looks", look(plain)).must(200).body().has("names")).isFalse();

@@ -4,6 +4,7 @@ import app.pervius.core.identify.Identify;
 import app.pervius.core.number.Scheme;
 import app.pervius.core.pattern.Compiled;
 import app.pervius.core.pattern.Pattern;
+import app.pervius.core.pattern.Piece;
 import app.pervius.core.pattern.Writing;
 import app.pervius.core.project.Code;
 import app.pervius.core.project.Field;
@@ -16,7 +17,7 @@ import app.pervius.core.rules.Rule;
 import app.pervius.server.textfiles.FilePart;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -51,8 +52,8 @@ public final class NamesOfFiles {
      * those fields in the order of the number, then a title.
      */
     static String by(String ofTheSet, Scheme former, Scheme number, List<Field> fields) {
-        return needed(number, fields).filter(needed -> !Optional.of(needed).equals(needed(former, fields))).map(needed -> needed.isEmpty()
-                ? "{title}" : String.join("-", needed.stream().map(key -> "{" + key + "}").toList()) + "[_{title}]").orElse(ofTheSet);
+        return needed(number, fields).filter(needed -> !Optional.of(needed.keySet()).equals(needed(former, fields).map(Map::keySet)))
+                .map(needed -> needed.isEmpty() ? "{title}" : String.join("-", needed.values()) + "[_{title}]").orElse(ofTheSet);
     }
 
     /** A name that is read so, without an ending; empty where the pattern is none or there can be no such name. */
@@ -81,15 +82,17 @@ public final class NamesOfFiles {
                         plan.issue(), plan.tell()));
     }
 
-    private static Optional<Set<String>> needed(Scheme number, List<Field> fields) {
+    /** The fields a number cannot be made without, in its order, as a name pattern has them; a day is a whole one in a name. */
+    private static Optional<Map<String, String>> needed(Scheme number, List<Field> fields) {
         if (!(number.compile(new Fields(fields)) instanceof Compiled.Sound(Pattern pattern))) {
             return Optional.empty();
         }
-        Set<String> keys = new LinkedHashSet<>();
-        pattern.pieces().forEach(piece -> piece.field().ifPresent(keys::add));
-        keys.removeAll(KNOWN_ANYWAY);
-        number.sources().forEach(source -> keys.remove(source.key()));
-        return Optional.of(keys);
+        Map<String, String> needed = new LinkedHashMap<>();
+        pattern.pieces().stream().filter(piece -> !piece.optional()).forEach(piece -> piece.field().ifPresent(key -> needed.put(key,
+                piece.kind() == Piece.Kind.DATE ? "{" + key + ":YYYY-MM-DD}" : "{" + key + "}")));
+        needed.keySet().removeAll(KNOWN_ANYWAY);
+        number.sources().forEach(source -> needed.remove(source.key()));
+        return Optional.of(needed);
     }
 
     private static FieldValues values(Pattern pattern, Fields fields) {

@@ -1,10 +1,13 @@
 package app.pervius.server.setup.sets;
 
 import app.pervius.core.number.Scheme;
+import app.pervius.core.pattern.Compiled;
+import app.pervius.core.pattern.Pattern;
 import app.pervius.core.project.Code;
 import app.pervius.core.project.DecisionCode;
 import app.pervius.core.project.Field;
 import app.pervius.core.project.FieldKind;
+import app.pervius.core.project.Fields;
 import app.pervius.core.project.InformationState;
 import app.pervius.core.project.RoleId;
 import app.pervius.core.project.StatusCode;
@@ -17,6 +20,7 @@ import app.pervius.server.projects.WorkingDays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * What a project begins with. Roles are meant by their place in {@code roles}, folders by their paths, since neither exists yet.
@@ -105,7 +109,7 @@ public record StartingSet(String name, String about, List<Field> fields, List<St
                 ? new Field(f.key(), f.label(), new FieldKind.CodeList(List.copyOf(codes.get(f.key()))), width(f, codes.get(f.key()))) : f)
                 .toList();
         List<Scheme> numbered = pattern.isEmpty() || schemes.isEmpty() ? schemes : java.util.stream.IntStream.range(0, schemes.size())
-                .mapToObj(i -> i == 0 ? withPattern(schemes.getFirst(), pattern.get()) : schemes.get(i)).toList();
+                .mapToObj(i -> i == 0 ? withPattern(schemes.getFirst(), pattern.get(), own) : schemes.get(i)).toList();
         Rules read = rules.names().filter(ofTheSet -> names.isPresent() || pattern.isPresent() || !codes.isEmpty())
                 .map(ofTheSet -> rules.reading(names.orElseGet(() -> schemes.isEmpty() ? ofTheSet
                         : NamesOfFiles.by(ofTheSet, schemes.getFirst(), numbered.getFirst(), own)))).orElse(rules);
@@ -116,9 +120,12 @@ public record StartingSet(String name, String about, List<Field> fields, List<St
         return Math.max(field.greatestWidth(), codes.stream().mapToInt(c -> c.code().length()).max().orElse(1));
     }
 
-    private static Scheme withPattern(Scheme s, String pattern) {
-        return new Scheme(s.key(), s.name(), s.edition(), s.of(), pattern, s.countsPer().stream().filter(f -> pattern.contains("{" + f))
-                .toList(), s.yearly(), s.start(), s.step(), s.sources());
+    /** It counts by what stands in every number only: two counters would write the same ones otherwise. */
+    private static Scheme withPattern(Scheme s, String pattern, List<Field> fields) {
+        Set<String> always = Pattern.compile(pattern, s.fields(new Fields(fields))) instanceof Compiled.Sound(Pattern sound)
+                ? sound.neededKeys() : Set.of();
+        return new Scheme(s.key(), s.name(), s.edition(), s.of(), pattern, s.countsPer().stream().filter(always::contains).toList(),
+                s.yearly(), s.start(), s.step(), s.sources());
     }
 
     /** The same without rules, and with nothing said of where what is decided goes. */

@@ -29,6 +29,8 @@ const looked = useLoaded(() => {
       : api.POST('/api/starting-sets/looks', { body }),
   )
 })
+/** What would come of it; nothing while something of it is refused. */
+const drawn = computed(() => (looked.problem.value ? undefined : looked.value.value))
 onMounted(async () => {
   await offered.load()
   chosen.value = offered.value.value?.[0]?.key ?? ''
@@ -89,8 +91,8 @@ function pick(event: Event) {
           ><span>How documents are numbered</span
           ><input v-model="pattern" class="text mono" maxlength="500" spellcheck="false" data-test="set-pattern"
         /></label>
-        <NumberSample v-if="looked.value.value?.number.length" :pieces="looked.value.value.number" of="the first number" />
-        <p v-if="looked.value.value?.fault" class="error" role="alert">{{ looked.value.value.fault }}</p>
+        <NumberSample v-if="drawn?.number.length" :pieces="drawn.number" of="the first number" />
+        <p v-if="drawn?.fault" class="error" role="alert">{{ drawn.fault }}</p>
       </div>
       <p v-else class="quiet">Nothing gets a number; files keep their names.</p>
       <label v-if="set.names !== undefined" class="field"
@@ -102,9 +104,8 @@ function pick(event: Event) {
           data-test="set-names"
           :value="names || (looked.value.value?.names ?? set.names)"
           @input="names = ($event.target as HTMLInputElement).value"
-        /><span v-if="looked.value.value?.example" class="quiet"
-          >such as <span class="mono">{{ looked.value.value.example }}.pdf</span>; what does not fit is stopped, for you to say what it
-          is</span
+        /><span v-if="drawn?.example" class="quiet"
+          >such as <span class="mono">{{ drawn.example }}.pdf</span>; what does not fit is stopped, for you to say what it is</span
         ></label
       >
       <p v-if="looked.problem.value" class="error" role="alert">{{ looked.problem.value.message }}</p>

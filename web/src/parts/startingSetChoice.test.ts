@@ -60,10 +60,11 @@ describe('how names of files are read', () => {
   const LOOKED = { number: [], names: '{discipline}-{type}[_{title}]', example: 'TRK-SL_Title' }
   it('follows the numbers until somebody says otherwise, and again where that is taken out', async () => {
     vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
-    const { screen, settled } = await begin({
+    const answers: Played = {
       'GET /api/entrance/starting-sets': [{ ...SHIPPED, names: '{type}[_{title}]' }],
       'POST /api/entrance/starting-sets/looks': LOOKED,
-    })
+    }
+    const { screen, settled } = await begin(answers)
     const shownNames = () => (screen.get('[data-test=set-names]').element as HTMLInputElement).value
     const rest = async () => {
       await vi.advanceTimersByTimeAsync(300)
@@ -83,6 +84,11 @@ describe('how names of files are read', () => {
     await rest()
     expect(shownNames()).toBe(LOOKED.names)
     expect(entry.value.names).toBeUndefined()
+    playServer({ ...answers, 'POST /api/entrance/starting-sets/looks': 400 })
+    await screen.get('[data-test=set-names]').setValue('{nowhere}')
+    await rest()
+    expect(screen.get('[role=alert]').text()).toBe('Refused with 400.')
+    expect(screen.text(), 'no example of what is refused').not.toContain('such as')
     vi.useRealTimers()
   })
 

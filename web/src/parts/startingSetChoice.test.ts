@@ -88,7 +88,7 @@ describe('how names of files are read', () => {
     await screen.get('[data-test=set-names]').setValue('{nowhere}')
     await rest()
     expect(screen.get('[role=alert]').text()).toBe('Refused with 400.')
-    expect(screen.text(), 'no example of what is refused').not.toContain('such as')
+    expect(screen.text(), 'no example of what is refused').not.toContain('Title.pdf')
     vi.useRealTimers()
   })
 

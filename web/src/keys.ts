@@ -15,9 +15,9 @@ export function activeKeys(): readonly Key[] {
 }
 
 function typing(target: EventTarget | null): boolean {
-  const element = target as HTMLElement | null
-  return !!element?.closest(
-    'input:not([type=checkbox]):not([type=radio]), textarea, select, [contenteditable], [role=combobox], [role=listbox]',
+  return (
+    target instanceof Element &&
+    !!target.closest('input:not([type=checkbox]):not([type=radio]), textarea, select, [contenteditable], [role=combobox], [role=listbox]')
   )
 }
 

@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
@@ -49,7 +50,9 @@ final class Packaged implements AutoCloseable {
         command.addAll(more);
         try {
             ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true);
-            builder.environment().put("JAVA_HOME", System.getProperty("java.home"));
+            // It runs for minutes here: optimising what is asked of it takes longer than that saves.
+            builder.environment().putAll(Map.of("JAVA_HOME", System.getProperty("java.home"), "PERVIUS_JAVA_OPTIONS",
+                    "-XX:TieredStopAtLevel=1"));
             Process process = builder.start();
             Runtime.getRuntime().addShutdownHook(new Thread(process::destroy));
             Output output = new Output(process, mode, ready);

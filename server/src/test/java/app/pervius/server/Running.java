@@ -65,16 +65,9 @@ public final class Running implements ParameterResolver {
     }
 
     public static App start(String profile, Map<String, Object> more) {
-        try {
-            Path data = directory("pervius-test");
-            // A directory of the test's own is its own affair.
-            if (profile.equals("demo") && !more.containsKey("pervius.data")) {
-                copy(MADE.get(), data);
-            }
-            return startOn(data, profile, more);
-        } catch (java.io.IOException e) {
-            throw new java.io.UncheckedIOException(e);
-        }
+        // A directory of the test's own is its own affair.
+        boolean made = profile.equals("demo") && !more.containsKey("pervius.data");
+        return startOn(made ? copyOf(MADE.get()) : directory("pervius-test"), profile, more);
     }
 
     /** What every demo begins with: made once, since that takes longer than all else of a start. */
@@ -95,7 +88,9 @@ public final class Running implements ParameterResolver {
         }
     }
 
-    private static void copy(Path from, Path to) throws java.io.IOException {
+    /** A copy of a directory nobody writes to, gone once all tests have ended. */
+    public static Path copyOf(Path from) {
+        Path to = directory("pervius-test");
         try (Stream<Path> all = Files.walk(from)) {
             for (Path path : all.toList()) {
                 Path copy = to.resolve(from.relativize(path));
@@ -105,7 +100,10 @@ public final class Running implements ParameterResolver {
                     Files.copy(path, copy, StandardCopyOption.COPY_ATTRIBUTES);
                 }
             }
+        } catch (java.io.IOException e) {
+            throw new java.io.UncheckedIOException(e);
         }
+        return to;
     }
 
     /** The same on data that is there. */

@@ -20,15 +20,19 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.function.Supplier;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.parallel.Execution;
 import org.junit.jupiter.api.parallel.ExecutionMode;
+import org.springframework.util.function.SingletonSupplier;
 
 /** Whoever changes the database behind Pervius' back is found out, whatever is changed, and whatever is made to fit again. */
 @Execution(ExecutionMode.CONCURRENT)
 class SealsTest {
 
     private static final byte[] KEY = "a key of this test, 32 bytes !!!".getBytes(StandardCharsets.UTF_8);
+
+    private static final Supplier<Path> STOPPED = SingletonSupplier.of(SealsTest::made);
 
     private interface Work {
         void with(Statement statement) throws SQLException;
@@ -56,7 +60,12 @@ class SealsTest {
         }
     }
 
+    /** What a Pervius has left that was stopped well: once made, and a copy for each. */
     private static Path stopped() {
+        return Running.copyOf(STOPPED.get());
+    }
+
+    private static Path made() {
         try (App app = Running.start("demo", Map.of())) {
             Client priya = app.as("Priya Venkatarangan");
             priya.settled(priya.submit("Work in progress / Aldermoor Civils / Drawings", "Sealed.pdf"));

@@ -463,8 +463,8 @@ class CrashTest {
         if (at != null) {
             options.addAll(List.of("-Dpervius.crash.at=" + at, "-Dpervius.crash.after=" + after));
         }
-        ProcessBuilder starting = started(options, List.of("serve", "--directories-below", directories.toString(), "--data", data.toString(),
-                "--port", String.valueOf(port), "--mail", "127.0.0.1:" + mail.getSmtp().getPort()));
+        ProcessBuilder starting = started(options, List.of("serve", "--directories-below", directories.toString(),
+                "--data", data.toString(), "--port", String.valueOf(port), "--mail", "127.0.0.1:" + mail.getSmtp().getPort()));
         server = starting.redirectErrorStream(true).start();
         BlockingQueue<String> said = new ArrayBlockingQueue<>(1);
         StringBuffer all = new StringBuffer();
@@ -490,7 +490,8 @@ class CrashTest {
         }
         command.addAll(words);
         ProcessBuilder starting = new ProcessBuilder(command);
-        starting.environment().putAll(Map.of("JAVA_HOME", System.getProperty("java.home"), "PERVIUS_JAVA_OPTIONS", String.join(" ", options)));
+        starting.environment().putAll(Map.of("JAVA_HOME", System.getProperty("java.home"),
+                "PERVIUS_JAVA_OPTIONS", String.join(" ", options)));
         return starting;
     }
 

@@ -11,12 +11,15 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import tools.jackson.databind.JsonNode;
 
 /**
  * The disk under the data directory is full, or can only be read for a while: what can go on does, the rest says why,
  * nothing is lost, and it goes on by itself. Needs the right to mount a small file system; where there is none it is skipped.
  */
+@Execution(ExecutionMode.CONCURRENT)
 class FaultyMachineTest {
 
     private static final String DRAWINGS = "Work in progress / Fennick Hydraulics / Drawings";

@@ -19,6 +19,8 @@ import java.util.Optional;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -29,6 +31,7 @@ import tools.jackson.databind.JsonNode;
  * Data directories as versions of Pervius left them that people had: the demo's data, made by that version, with its database's file
  * compacted and, where that is small, with its files. Each is brought over, and work goes on in it.
  */
+@Execution(ExecutionMode.CONCURRENT)
 class LandedVersionsTest {
 
     private static final String DRAWINGS = "Work in progress / Aldermoor Civils / Drawings";

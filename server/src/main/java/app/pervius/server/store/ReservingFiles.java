@@ -9,7 +9,10 @@ import org.h2.store.fs.FileBaseDefault;
 import org.h2.store.fs.FilePath;
 import org.h2.store.fs.FilePathWrapper;
 
-/** Files of the database that are written to the reserve's room where the disk is full: {@code jdbc:h2:reserving:async:…}. */
+/**
+ * Files of the database that are written to the reserve's room where the disk is full, and read without going through another thread:
+ * {@code jdbc:h2:reserving:async:…}.
+ */
 public final class ReservingFiles extends FilePathWrapper {
 
     /** Lets H2 know the scheme; done before a database is opened. */
@@ -25,17 +28,20 @@ public final class ReservingFiles extends FilePathWrapper {
     @Override
     public FileChannel open(String mode) throws IOException {
         String path = getBase().toString();
-        return new Reserving(getBase().open(mode), Reserve.beside(Path.of(path.substring(path.lastIndexOf(':') + 1))));
+        return new Reserving(getBase().open(mode), Path.of(path.substring(path.lastIndexOf(':') + 1)));
     }
 
     /** Every write that finds the disk full is made once more after the reserve has been given away. */
     static final class Reserving extends FileBaseDefault {
         private final FileChannel file;
+        private final PlaceReads reads;
         private final Reserve reserve;
 
-        Reserving(FileChannel file, Reserve reserve) {
+        /** @param file what lies at {@code path}, open */
+        Reserving(FileChannel file, Path path) {
             this.file = file;
-            this.reserve = reserve;
+            this.reads = new PlaceReads(path, file);
+            this.reserve = Reserve.beside(path);
         }
 
         @Override
@@ -55,7 +61,7 @@ public final class ReservingFiles extends FilePathWrapper {
 
         @Override
         public int read(ByteBuffer bytes, long position) throws IOException {
-            return file.read(bytes, position);
+            return reads.read(bytes, position);
         }
 
         @Override
@@ -80,6 +86,7 @@ public final class ReservingFiles extends FilePathWrapper {
 
         @Override
         protected void implCloseChannel() throws IOException {
+            reads.close();
             file.close();
         }
     }

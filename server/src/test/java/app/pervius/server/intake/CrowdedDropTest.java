@@ -13,10 +13,13 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** Thousands of files in one drop: all of them are there and numbered, and everybody else goes on working. */
+@Execution(ExecutionMode.CONCURRENT)
 class CrowdedDropTest {
 
     private static final int FILES = Integer.getInteger("pervius.crowded.files", 1500);

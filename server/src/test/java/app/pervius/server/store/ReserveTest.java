@@ -38,7 +38,7 @@ class ReserveTest {
             }
             return all;
         });
-        try (ReservingFiles.Reserving file = new ReservingFiles.Reserving(disk, reserve)) {
+        try (ReservingFiles.Reserving file = new ReservingFiles.Reserving(disk, directory.resolve("pervius.mv.db"))) {
             assertThat(file.write(ByteBuffer.wrap(new byte[10]), 0)).as("all of it, from its beginning").isEqualTo(10);
         }
         assertThat(reserve.file()).doesNotExist();
@@ -50,7 +50,7 @@ class ReserveTest {
         reserve.held();
         FileChannel disk = mock();
         when(disk.write(any(ByteBuffer.class), anyLong())).thenThrow(new IOException("Input/output error"));
-        try (ReservingFiles.Reserving file = new ReservingFiles.Reserving(disk, reserve)) {
+        try (ReservingFiles.Reserving file = new ReservingFiles.Reserving(disk, directory.resolve("pervius.mv.db"))) {
             assertThatThrownBy(() -> file.write(ByteBuffer.wrap(new byte[1]), 0)).hasMessage("Input/output error");
         }
         assertThat(reserve.file()).exists();

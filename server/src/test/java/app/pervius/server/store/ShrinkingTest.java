@@ -12,8 +12,11 @@ import java.sql.Statement;
 import java.util.concurrent.Callable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 
 /** What was written over and over does not stay in the database's file for good. */
+@Execution(ExecutionMode.CONCURRENT)
 class ShrinkingTest {
 
     private static final String SETTINGS = ";WRITE_DELAY=0;MAX_COMPACT_TIME=0";

@@ -50,6 +50,7 @@ import tools.jackson.databind.JsonNode;
 class CrashTest {
 
     private static final int MINUTES_TO_START = 2;
+    private static final String IT_HAS_ENDED = "it has ended";
     private static final String FOLDER = "Work in progress / Kestrel Water Board / Drawings";
 
     @TempDir
@@ -471,8 +472,13 @@ class CrashTest {
         Process started = server;
         Thread.ofPlatform().daemon().start(() -> listen(started, said, all));
         String line = said.poll(MINUTES_TO_START, TimeUnit.MINUTES);
-        assertThat(line).as(() -> "the server should have started, and said: " + all).isNotNull().startsWith("Pervius");
         address = "http://127.0.0.1:" + port;
+        if (at != null && IT_HAS_ENDED.equals(line)) {
+            // What was left to do came to that point before it could say that it answers.
+            killed();
+            return "";
+        }
+        assertThat(line).as(() -> "the server should have started, and said: " + all).isNotNull().startsWith("Pervius");
         return line.contains("code=") ? line.substring(line.indexOf("code=") + 5) : "";
     }
 
@@ -514,7 +520,7 @@ class CrashTest {
                     said.add(line);
                 }
             }
-            said.offer("it has ended");
+            said.offer(IT_HAS_ENDED);
         } catch (IOException gone) {
             said.offer("gone: " + gone.getMessage());
         }

@@ -9,12 +9,8 @@ import com.icegreen.greenmail.util.GreenMail;
 import com.icegreen.greenmail.util.ServerSetup;
 import jakarta.mail.MessagingException;
 import jakarta.mail.internet.MimeMessage;
-import java.io.BufferedReader;
 import java.io.IOException;
-import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
-import java.net.ServerSocket;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -24,13 +20,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
-import java.util.concurrent.ArrayBlockingQueue;
-import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.ThreadLocalRandom;
-import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterEach;
@@ -49,8 +41,6 @@ import tools.jackson.databind.JsonNode;
 @Execution(ExecutionMode.CONCURRENT)
 class CrashTest {
 
-    private static final int MINUTES_TO_START = 2;
-    private static final String IT_HAS_ENDED = "it has ended";
     private static final String FOLDER = "Work in progress / Kestrel Water Board / Drawings";
 
     @TempDir
@@ -60,8 +50,7 @@ class CrashTest {
     @TempDir
     Path backups;
     private final GreenMail mail = new GreenMail(new ServerSetup(0, "127.0.0.1", ServerSetup.PROTOCOL_SMTP));
-    private Process server;
-    private String address = "";
+    private OwnServer server;
 
     @BeforeEach
     void openTheMailServer() {
@@ -71,7 +60,7 @@ class CrashTest {
     @AfterEach
     void end() throws InterruptedException {
         mail.stop();
-        server.destroyForcibly().waitFor();
+        server.kill();
     }
 
     @Test
@@ -109,7 +98,7 @@ class CrashTest {
 
     /** Files were put into a directory, and the process is gone between taking one and moving it away. */
     private void killedWhileFilesAreTakenFromADirectory() throws Exception {
-        server.destroyForcibly().waitFor();
+        server.kill();
         start(CrashPoint.TAKEN_FROM_DIRECTORY, 2);
         Path in = Files.createDirectory(directories.resolve("in"));
         Path taken = Files.createDirectory(directories.resolve("taken"));
@@ -138,7 +127,7 @@ class CrashTest {
 
     /** Two revisions have begun with the closing and two after it, and the process is gone before the fifth: none moves without it. */
     private void killedWhileASubmissionBegins() throws Exception {
-        server.destroyForcibly().waitFor();
+        server.kill();
         start(CrashPoint.HALF_BEGUN, 1);
         List<String> names = IntStream.range(0, 5).mapToObj(i -> "Begun " + i + ".pdf").toList();
         long begun = closedAndKilled(names);
@@ -152,7 +141,7 @@ class CrashTest {
 
     /** Two files have their decisions with the closing of the step and two after it, and the process is gone before the fifth. */
     private void killedWhileDecisionsArePassedOn() throws Exception {
-        server.destroyForcibly().waitFor();
+        server.kill();
         start(CrashPoint.HALF_PASSED_ON, 2);
         Client me = author();
         long project = me.project();
@@ -177,7 +166,7 @@ class CrashTest {
 
     /** The one message of what has gathered is made, and the process is gone before that is kept; it is made again, once. */
     private void killedWhileWhatHasGatheredIsTold() throws Exception {
-        server.destroyForcibly().waitFor();
+        server.kill();
         start(CrashPoint.DIGEST_MADE, 1);
         Client me = author();
         String mine = "/api/projects/" + me.project() + "/my-messages";
@@ -215,11 +204,11 @@ class CrashTest {
             Client.until(closed::size, size -> size >= 3);
             assertThat(AskedBackup.ask(data, Place.directory(backups.resolve("under load")), words -> { })).startsWith(AskedBackup.DONE);
             LockSupport.parkNanos(new Random().nextInt(1000) * 1_000_000L);
-            server.destroyForcibly().waitFor();
+            server.kill();
         }
         assertThat(perviusSays("backup", "--data", data.toString(), "--to", backups.resolve("of what is left").toString())).isZero();
         start(null, 1);
-        Client again = me.movedTo(address);
+        Client again = me.movedTo(server.address());
         // Whoever was signed in when it was killed still is.
         again.get("/api/session").must(200);
         for (long submission : closed) {
@@ -413,7 +402,7 @@ class CrashTest {
                 "tidal heron ballast"));
         entry.putAll(Map.of("firmCode", "KWB", "firmName", "Kestrel Water Board", "projectCode", "KWR", "projectName",
                 "Kestrel Weir Renewal", "zone", "Europe/Dublin"));
-        Client me = new Client(address);
+        Client me = new Client(server.address());
         me.post("/api/entrance/set-up", entry).must(200);
         String project = "/api/projects/" + me.project();
         long firm = me.post(project + "/firms", Map.of("code", "DEC", "name", "Deciders")).must(201).body().get("id").asLong();
@@ -442,7 +431,7 @@ class CrashTest {
     }
 
     private Client signedIn(String email) {
-        Client me = new Client(address);
+        Client me = new Client(server.address());
         me.signIn(email, "tidal heron ballast");
         return me;
     }
@@ -452,77 +441,25 @@ class CrashTest {
     }
 
     private void killed() throws InterruptedException {
-        assertThat(server.waitFor(60, TimeUnit.SECONDS)).as("the server should have ended itself").isTrue();
-        assertThat(server.exitValue()).isEqualTo(137);
+        assertThat(server.ended()).as("it should have ended itself as one that is killed").isEqualTo(137);
     }
 
     /** Starts the server as its own process; gives the code for setting it up, or an empty text. */
     private String start(@org.jspecify.annotations.Nullable CrashPoint at, int after) throws IOException, InterruptedException {
-        int port = freePort();
         List<String> options = new ArrayList<>(List.of("-XX:TieredStopAtLevel=1", "-Dpervius.submission.begun-together=2",
                 "-Dpervius.review.passed-on-together=2"));
         if (at != null) {
             options.addAll(List.of("-Dpervius.crash.at=" + at, "-Dpervius.crash.after=" + after));
         }
-        ProcessBuilder starting = started(options, List.of("serve", "--directories-below", directories.toString(),
-                "--data", data.toString(), "--port", String.valueOf(port), "--mail", "127.0.0.1:" + mail.getSmtp().getPort()));
-        server = starting.redirectErrorStream(true).start();
-        BlockingQueue<String> said = new ArrayBlockingQueue<>(1);
-        StringBuffer all = new StringBuffer();
-        Process started = server;
-        Thread.ofPlatform().daemon().start(() -> listen(started, said, all));
-        String line = said.poll(MINUTES_TO_START, TimeUnit.MINUTES);
-        address = "http://127.0.0.1:" + port;
-        if (at != null && IT_HAS_ENDED.equals(line)) {
+        server = OwnServer.start(options, List.of("serve", "--directories-below", directories.toString(), "--data", data.toString(),
+                "--mail", "127.0.0.1:" + mail.getSmtp().getPort()));
+        if (at != null && server.hasEndedAtTheStart()) {
             // What was left to do came to that point before it could say that it answers.
             killed();
             return "";
         }
-        assertThat(line).as(() -> "the server should have started, and said: " + all).isNotNull().startsWith("Pervius");
+        String line = server.line();
+        assertThat(line).as(() -> "the server should have started, and said: " + server.all()).isNotNull().startsWith("Pervius");
         return line.contains("code=") ? line.substring(line.indexOf("code=") + 5) : "";
-    }
-
-    /** As it was built, where its directory is named: that starts in a third of the time. Else from these classes. */
-    private static ProcessBuilder started(List<String> options, List<String> words) {
-        String built = System.getProperty("pervius.app", "");
-        List<String> command = new ArrayList<>();
-        if (built.isEmpty()) {
-            command.add(ProcessHandle.current().info().command().orElse("java"));
-            command.addAll(options);
-            command.addAll(List.of("-cp", System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")),
-                    "app.pervius.server.Pervius"));
-        } else {
-            command.add(Path.of(built, "pervius").toString());
-        }
-        command.addAll(words);
-        ProcessBuilder starting = new ProcessBuilder(command);
-        starting.environment().putAll(Map.of("JAVA_HOME", System.getProperty("java.home"),
-                "PERVIUS_JAVA_OPTIONS", String.join(" ", options)));
-        return starting;
-    }
-
-    /** One that no client of the tests beside this one is given while the server starts, since those are above 32,767. */
-    private static int freePort() {
-        return IntStream.generate(() -> ThreadLocalRandom.current().nextInt(20_000, 32_000)).filter(port -> {
-            try (ServerSocket free = new ServerSocket(port)) {
-                return free.isBound();
-            } catch (IOException taken) {
-                return false;
-            }
-        }).findFirst().orElseThrow();
-    }
-
-    private static void listen(Process process, BlockingQueue<String> said, StringBuffer all) {
-        try (BufferedReader output = new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
-            for (String line = output.readLine(); line != null; line = output.readLine()) {
-                all.append(line).append('\n');
-                if (line.startsWith("Pervius is empty") || line.startsWith("Pervius answers")) {
-                    said.add(line);
-                }
-            }
-            said.offer(IT_HAS_ENDED);
-        } catch (IOException gone) {
-            said.offer("gone: " + gone.getMessage());
-        }
     }
 }

@@ -8,6 +8,9 @@ import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
+import org.junit.jupiter.api.parallel.ResourceLock;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -17,6 +20,8 @@ import org.openqa.selenium.By;
  * Every form of every place can be used with the mouse in every ordinary window: no field lies under another, is cut off, or too narrow to
  * read what is typed.
  */
+@Execution(ExecutionMode.CONCURRENT)
+@ResourceLock("browsers of FormsTest")
 class FormsTest {
 
     private static final List<Integer> WIDTHS = List.of(1024, 1280, 1366, 1440, 1920);

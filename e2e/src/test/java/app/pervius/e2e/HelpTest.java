@@ -8,6 +8,9 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
+import org.junit.jupiter.api.parallel.ResourceLock;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -15,6 +18,8 @@ import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 
 /** A word of help stands at every field of the rule sheet, numbers, routes and project. */
+@Execution(ExecutionMode.CONCURRENT)
+@ResourceLock("browsers of HelpTest")
 class HelpTest {
 
     /** Goes into one field after the other; gives those at which no mark of help appears. */

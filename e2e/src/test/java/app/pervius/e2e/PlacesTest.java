@@ -10,12 +10,17 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
+import org.junit.jupiter.api.parallel.ResourceLock;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 
 /** Every place opens, says what it is, can be used without a mouse, and axe-core finds nothing serious in it, light or dark. */
+@Execution(ExecutionMode.CONCURRENT)
+@ResourceLock("browsers of PlacesTest")
 class PlacesTest {
 
     /** One browser each for those who look at many places, one after the other. */

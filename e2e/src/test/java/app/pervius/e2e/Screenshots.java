@@ -13,6 +13,12 @@ class Screenshots {
 
     private static final Path PICTURES = Path.of("..", "docs", "screenshots");
 
+    /** A pixel of it is dark. */
+    private static final String TITLE_BLOCK_IS_DRAWN = """
+            const canvas = document.querySelector('.corner canvas')
+            const all = canvas?.width ? canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height).data : []
+            return all.some((value, at) => at % 4 === 0 && value < 100 && all[at + 3] > 0)""";
+
     @TempDir
     Path files;
 
@@ -37,7 +43,7 @@ class Screenshots {
             browser.open("/passages").seeText("Stilling basin plan");
             take(browser, "passages");
             browser.open("/passages?which=DONE").click(By.xpath("//a[normalize-space()='Weir general arrangement']"))
-                    .seeText("What came in").seeText("Other cycles");
+                    .seeText("What came in").seeText("Other cycles").until(TITLE_BLOCK_IS_DRAWN);
             take(browser, "passage");
             browser.open("/rules").seeText("Data sheets from suppliers");
             take(browser, "rule-sheet");

@@ -1,22 +1,21 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, data, type Review, type Schemas } from '../../api/client'
+import { api, data, type Review } from '../../api/client'
 import { useKeys } from '../../keys'
 import { useLoaded } from '../../load'
 import Due from '../../parts/Due.vue'
-import Num from '../../parts/Num.vue'
 import { useRemarks } from '../../parts/remarks'
 import Trouble from '../../parts/Trouble.vue'
 import { count, day } from '../../say'
-import { useSession } from '../../session'
+import AskedComment from './AskedComment.vue'
 import CommentSheet from './CommentSheet.vue'
 import { useDeciding } from './decide'
+import FileLine from './FileLine.vue'
 import { bringIntoView, wholeInView } from './inView'
 import { stand } from './stand'
 import SeatLine from './SeatLine.vue'
 import { must } from '../../parts/must'
-import ShelfMark from '../../tray/ShelfMark.vue'
 
 /**
  * `onClosed` and `onLost` are no events: live news may take the slip from the list before its call is answered, and who is gone has none.
@@ -30,7 +29,6 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ changed: [] }>()
 const router = useRouter()
-const session = useSession()
 const deciding = useDeciding(
   () => props.review,
   () => {
@@ -48,7 +46,6 @@ const unheard = ref('')
 const article = useTemplateRef<HTMLElement>('article')
 const picked = ref(new Set<number>())
 const drawing = ref(false)
-const commentField = useTemplateRef<HTMLTextAreaElement[]>('commentField')
 /** The row the comment is written under: the last of those it is for. */
 const askedAt = computed(() => files.value.findLast((f) => asking.value?.passages.includes(f.passage.id))?.passage.id)
 const releasing = computed(() => props.review.state === 'RELEASING')
@@ -83,7 +80,9 @@ watch(
   },
   { immediate: true },
 )
-const columns = computed(() => 5 + (files.value.some((f) => f.before.length) ? 1 : 0) + (several.value ? 1 : 0))
+/** Columns that are there only where there is something to say in them. */
+const beside = computed(() => ({ before: files.value.some((f) => f.before.length), others: several.value }))
+const columns = computed(() => 5 + Number(beside.value.before) + Number(beside.value.others))
 /** Who has not answered every file, where one's own answers are complete. */
 const missing = computed(() =>
   several.value && files.value.every((f) => f.mine)
@@ -92,14 +91,6 @@ const missing = computed(() =>
         .map((s) => s.person)
     : [],
 )
-const others = (f: Schemas['ReviewedFile']) => f.answers.filter((a) => a.id !== f.mine?.id)
-
-watch(asking, async (now) => {
-  if (!now) return
-  await nextTick()
-  commentField.value?.[0]?.focus()
-  bringIntoView(commentField.value?.[0]?.closest('tr'))
-})
 
 function words(id: number) {
   const p = files.value.find((f) => f.passage.id === id)?.passage
@@ -271,99 +262,35 @@ useKeys(
           </th>
           <th class="number">Number</th>
           <th>Title</th>
-          <th v-if="files.some((f) => f.before.length)" class="said">Said before</th>
-          <th v-if="several" class="others">Others</th>
+          <th v-if="beside.before" class="said">Said before</th>
+          <th v-if="beside.others" class="others">Others</th>
           <th class="decision">Your decision</th>
           <th class="read"><span class="hidden-text">Read</span></th>
         </tr>
       </thead>
       <tbody>
         <template v-for="(file, i) in files" :key="file.passage.id">
-          <tr :class="{ at: keys && i === at }">
-            <td class="pick">
-              <input
-                type="checkbox"
-                :checked="picked.has(file.passage.id)"
-                :aria-label="`Pick ${file.passage.names.title}`"
-                @change="toggle(file.passage.id)"
-              />
-            </td>
-            <td>
-              <ShelfMark :passage="file.passage.id" /><Num :number="file.passage.names.number" :revision="file.passage.names.revision" />
-            </td>
-            <td class="title">
-              <RouterLink class="plain" :to="`/read/${file.passage.id}`">{{ file.passage.names.title }}</RouterLink>
-              <RouterLink
-                v-if="file.passage.cycle > 1"
-                class="cycle plain"
-                title="What changed since it came the time before (v)"
-                :to="`/compare/${file.passage.id}`"
-                >cycle {{ file.passage.cycle }}</RouterLink
-              >
-              <span v-for="r in remarks.of(file.passage.id)" :key="r" class="remark" :title="r">{{ r }}</span>
-            </td>
-            <td v-if="files.some((f) => f.before.length)" class="said">
-              <span
-                v-for="said in file.before"
-                :key="said.id"
-                class="clip"
-                :class="{ own: session.isMe(said.personId) }"
-                :title="`${said.stepName}, ${said.person}: ${said.comment}`"
-                ><span class="key">{{ said.code }}</span> {{ said.comment || said.person }}</span
-              >
-            </td>
-            <td v-if="several" class="others">
-              <span v-for="said in others(file)" :key="said.id" class="clip" :title="`${said.person}: ${said.comment}`"
-                ><span class="key">{{ said.code }}</span> {{ said.person }}</span
-              >
-            </td>
-            <td class="decision">
-              <span class="codes" role="group" :aria-label="`Decision for ${file.passage.names.title}`">
-                <button
-                  v-for="code in codes()"
-                  :key="code.digit"
-                  type="button"
-                  class="code"
-                  :class="{ given: file.mine?.code === code.digit }"
-                  :aria-pressed="file.mine?.code === code.digit"
-                  :title="code.name"
-                  :disabled="busy"
-                  @click="decide([file.passage.id], code.digit)"
-                >
-                  {{ code.digit }}
-                </button>
-              </span>
-              <span v-if="several && file.decision" class="drawn" :title="codeName(file.decision)">comes to {{ file.decision }}</span>
-              <span v-if="file.mine" class="clip says" :title="`${file.mine.person}: ${file.mine.comment}`"
-                >{{ codeName(file.mine.code) }}<template v-if="file.mine.comment">: {{ file.mine.comment }}</template></span
-              >
-            </td>
-            <td class="read"><RouterLink class="act bare" :to="`/read/${file.passage.id}`">Read</RouterLink></td>
-          </tr>
-          <tr v-if="asking && askedAt === file.passage.id" class="asked">
-            <td :colspan="columns">
-              <form class="ask" @submit.prevent="sayIt">
-                <label class="field grow">
-                  <span
-                    >{{ asking.code }}, {{ codeName(asking.code) }}: what is to be done ({{ count(asking.passages.length, 'file') }})</span
-                  >
-                  <textarea
-                    ref="commentField"
-                    v-model="comment"
-                    class="text"
-                    required
-                    maxlength="20000"
-                    @keydown.enter.ctrl.prevent="sayIt"
-                    @keydown.esc="asking = undefined"
-                  />
-                </label>
-                <button class="act first" type="submit" :disabled="busy || !comment.trim()">Give {{ asking.code }}</button>
-                <button class="act" type="button" title="What you have typed is kept in this browser" @click="asking = undefined">
-                  Not now
-                </button>
-              </form>
-            </td>
-          </tr>
+          <FileLine
+            :class="{ at: keys && i === at }"
+            :file="file"
+            :beside="beside"
+            :codes="codes()"
+            :busy="busy"
+            :picked="picked.has(file.passage.id)"
+            :remarks="remarks.of(file.passage.id)"
+            @pick="toggle(file.passage.id)"
+            @decide="(code) => decide([file.passage.id], code)"
+          />
+          <AskedComment
+            v-if="asking && askedAt === file.passage.id"
+            v-model="comment"
+            :asking="asking"
+            :called="codeName(asking.code)"
+            :columns="columns"
+            :busy="busy"
+            @say="sayIt"
+            @not-now="asking = undefined"
+          />
         </template>
       </tbody>
     </table>
@@ -448,53 +375,15 @@ useKeys(
 .number {
   width: 216px;
 }
-.title {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.remark {
-  display: block;
-  color: var(--attention);
-  font-size: 12px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.cycle {
-  margin-left: 6px;
-  font-size: 11px;
-  border: 1px solid var(--line-strong);
-  padding: 0 4px;
-}
 .said {
   width: 250px;
 }
-.said .clip {
-  display: block;
-}
-.own {
-  font-weight: 600;
-}
 article,
-tr,
 footer {
   scroll-margin: 40px 0 50px;
 }
-.asked td {
-  padding: 0;
-  height: auto;
-}
 .others {
   width: 150px;
-}
-.others .clip {
-  display: block;
-}
-.drawn {
-  margin-left: 8px;
-  border: 1px solid var(--line-strong);
-  padding: 0 4px;
-  font-size: 11px;
 }
 .message {
   padding: 5px 10px;
@@ -503,96 +392,25 @@ footer {
   white-space: pre-line;
 }
 .decision {
-  white-space: nowrap;
   width: 340px;
-  overflow: hidden;
-}
-.codes {
-  display: inline-flex;
-}
-.code {
-  width: 26px;
-  height: 22px;
-  border: 1px solid var(--line-strong);
-  background: var(--sheet);
-  cursor: pointer;
-  font: 12px var(--mono);
-  margin-right: -1px;
-}
-.code:hover:not(:disabled) {
-  background: var(--shade);
-}
-.code.given {
-  background: var(--main);
-  color: var(--main-ink);
-  border-color: var(--main);
-}
-.says {
-  display: inline-block;
-  max-width: 220px;
-  vertical-align: middle;
-  margin-left: 8px;
-}
-.drawn + .says {
-  max-width: 130px;
 }
 .read {
   width: 60px;
-  text-align: right;
 }
-.ask,
 footer {
   display: flex;
-  align-items: end;
+  align-items: center;
   gap: 8px;
   padding: 8px 10px;
-}
-.ask {
-  background: var(--attention-soft);
-}
-footer {
-  align-items: center;
 }
 .end {
   margin-left: auto;
 }
 @media (max-width: 900px) {
-  .said,
-  .read,
-  .others,
-  .says,
   .files thead {
     display: none;
   }
-  .files tr {
-    display: grid;
-    grid-template-columns: 30px minmax(0, 1fr) auto;
-    border-bottom: 1px solid var(--line);
-  }
-  .files td {
-    border: 0;
-    height: auto;
-  }
-  .files td.pick {
-    grid-row: 1 / 3;
-    align-self: center;
-  }
-  .files td:nth-child(2),
-  .files td.title {
-    grid-column: 2;
-  }
-  .files td.decision {
-    grid-column: 3;
-    grid-row: 1 / 3;
-    align-self: center;
-    width: auto;
-  }
-  .code {
-    width: 32px;
-    height: 32px;
-  }
-  footer,
-  .ask {
+  footer {
     flex-wrap: wrap;
   }
 }

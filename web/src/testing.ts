@@ -4,7 +4,10 @@ import type { Component } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
 import { vi } from 'vitest'
 
-/** What a server that is only played answers to a call, such as `GET /api/entrance`; a number is a refusal with that status. */
+/**
+ * What a server that is only played answers to a call, such as `GET /api/entrance`; a number is a refusal with that status, a promise is
+ * what comes later.
+ */
 export type Played = Record<string, unknown>
 
 export interface Call {
@@ -26,7 +29,7 @@ export function playServer(answers: Played): Call[] {
       query: url.searchParams,
       body: request.headers.get('Content-Type')?.includes('json') ? JSON.parse(text) : text || undefined,
     })
-    const answer = what in answers ? answers[what] : 404
+    const answer = await (what in answers ? answers[what] : 404)
     if (answer instanceof Error) throw answer
     if (answer instanceof Response) return answer.clone()
     if (typeof answer === 'number') {

@@ -11,7 +11,6 @@ const props = defineProps<{
   /** The columns there are beside number, title and decision. */
   beside: { before: boolean; others: boolean }
   codes: Code[]
-  busy: boolean
   picked: boolean
   remarks: string[]
 }>()
@@ -64,7 +63,6 @@ const codeName = (digit: number) => props.codes.find((c) => c.digit === digit)?.
           :class="{ given: file.mine?.code === code.digit }"
           :aria-pressed="file.mine?.code === code.digit"
           :title="code.name"
-          :disabled="busy"
           @click="$emit('decide', code.digit)"
         >
           {{ code.digit }}
@@ -121,7 +119,7 @@ const codeName = (digit: number) => props.codes.find((c) => c.digit === digit)?.
   font: 12px var(--mono);
   margin-right: -1px;
 }
-.code:hover:not(:disabled) {
+.code:hover {
   background: var(--shade);
 }
 .code.given {

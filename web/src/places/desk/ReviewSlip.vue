@@ -158,7 +158,13 @@ async function decide(ids: number[], code: number) {
   await give(ids, code)
   if (asking.value || problem.value) return
   if (ids.length === 1 && picked.value.size === 0) mark(files.value.findIndex((f) => f.passage.id === ids[0]) + 1)
-  picked.value = new Set()
+  picked.value = new Set([...picked.value].filter((id) => !ids.includes(id)))
+}
+
+/** While a decision is being sent the mark is still where it was: a key would mean the file that was decided just now. */
+function decideByKey(code: number) {
+  if (busy.value) unheard.value = 'What you decided before was still being sent, so the key did nothing. Press it again.'
+  else void decide(meant(), code)
 }
 
 async function sayIt() {
@@ -169,6 +175,12 @@ async function sayIt() {
 async function close() {
   const { review, onClosed } = props
   if (await deciding.close()) onClosed(review.id)
+}
+
+function closeByKey() {
+  if (busy.value) unheard.value = 'What you decided was still being sent, so the key did nothing. Press it again.'
+  else if (!mayClose.value) unheard.value = `${count(undecided.value, 'file')} without a decision, so the step was not closed.`
+  else void close()
 }
 
 async function release() {
@@ -206,15 +218,13 @@ useKeys(
               ...[1, 2, 3, 4].map((code) => ({
                 key: String(code),
                 says: `Decide: ${codeName(code) || code}`,
-                does: onRow(() => void decide(meant(), code)),
+                does: onRow(() => decideByKey(code)),
               })),
               { key: 'u', says: 'Take back what was decided last', does: on(() => void takeBack(meant())) },
               {
                 key: 'c',
                 says: 'Close the step',
-                does: onFoot(() => {
-                  if (mayClose.value) void close()
-                }),
+                does: onFoot(closeByKey),
               },
             ]),
       ]
@@ -275,7 +285,6 @@ useKeys(
             :file="file"
             :beside="beside"
             :codes="codes()"
-            :busy="busy"
             :picked="picked.has(file.passage.id)"
             :remarks="remarks.of(file.passage.id)"
             @pick="toggle(file.passage.id)"
@@ -313,14 +322,7 @@ useKeys(
       <template v-else>
         <span v-if="picked.size" class="row">
           {{ count(picked.size, 'file') }} picked, alike:
-          <button
-            v-for="code in codes()"
-            :key="code.digit"
-            type="button"
-            class="act"
-            :disabled="busy"
-            @click="decide([...picked], code.digit)"
-          >
+          <button v-for="code in codes()" :key="code.digit" type="button" class="act" @click="decide([...picked], code.digit)">
             <span class="key">{{ code.digit }}</span> {{ code.name }}
           </button>
         </span>

@@ -31,6 +31,9 @@ export interface Deciding {
   carryOut: (call: () => Promise<unknown>) => Promise<boolean>
 }
 
+const alike = (one: { code: number; passages: number[] } | undefined, other: { code: number; passages: number[] }) =>
+  one?.code === other.code && one.passages.join() === other.passages.join()
+
 /**
  * Deciding on a review, the same on the Desk and in the Reading room. What was being typed before is there again.
  *
@@ -50,6 +53,8 @@ export function useDeciding(
   const comment = ref('')
   const codes = () => session.projects.find((p) => p.id === review()?.project)?.decisionCodes ?? []
   const me = () => session.me?.account ?? 0
+  /** What is being given: pressed twice, it is given once. */
+  let sending: { code: number; passages: number[] } | undefined
 
   watch(
     () => review()?.id,
@@ -66,7 +71,15 @@ export function useDeciding(
     if (at && asking.value && comment.value.trim()) keepDraft(me(), at.id, { ...asking.value, comment: comment.value })
   })
 
-  async function carryOut(call: () => Promise<unknown>) {
+  /** What is under way is answered before the next is sent: nothing pressed meanwhile is lost. */
+  let before: Promise<unknown> = Promise.resolve()
+  function carryOut(call: () => Promise<unknown>) {
+    const mine = before.then(() => carry(call))
+    before = mine
+    return mine
+  }
+
+  async function carry(call: () => Promise<unknown>) {
     busy.value = true
     try {
       await call()
@@ -94,9 +107,12 @@ export function useDeciding(
       ),
     )
     if (done) {
-      dropDraft(me(), at.id)
-      asking.value = undefined
-      comment.value = ''
+      // A comment that is asked for by now is for the next decision.
+      if (!asking.value || asking.value.passages === passages) {
+        dropDraft(me(), at.id)
+        asking.value = undefined
+        comment.value = ''
+      }
       forgetDecided(at.id, passages)
       noteDecided({
         review: at.id,
@@ -111,7 +127,7 @@ export function useDeciding(
 
   async function give(passages: number[], code: number) {
     const at = review()
-    if (passages.length === 0 || busy.value || !at) return
+    if (passages.length === 0 || !at || alike(sending, { passages, code })) return
     if (codes().find((c) => c.digit === code)?.commentRequired) {
       problem.value = undefined
       const draft = draftOf(me(), at.id)
@@ -121,7 +137,9 @@ export function useDeciding(
       return
     }
     asking.value = undefined
+    const mine = (sending = { passages, code })
     await put(passages, code, '')
+    if (sending === mine) sending = undefined
   }
 
   async function say() {
@@ -144,11 +162,15 @@ export function useDeciding(
   }
 
   async function takeBackLast() {
+    await before
     const last = lastDecided.value
-    if (last && !busy.value) await withdraw(last.review, last.turn, last.passages)
+    if (last) await withdraw(last.review, last.turn, last.passages)
   }
 
-  const takeBack = (marked: number[]) => (lastDecided.value ? takeBackLast() : unsay(marked))
+  async function takeBack(marked: number[]) {
+    await before
+    await (lastDecided.value ? takeBackLast() : unsay(marked))
+  }
 
   async function leave(call: (at: Review) => Promise<unknown>) {
     const at = review()

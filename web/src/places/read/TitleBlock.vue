@@ -120,7 +120,6 @@ useKeys([
           type="button"
           :class="{ given: answer?.code === c.digit }"
           :aria-pressed="answer?.code === c.digit"
-          :disabled="busy"
           @click="give([passage.id], c.digit)"
         >
           <span class="key">{{ c.digit }}</span> {{ c.name }}

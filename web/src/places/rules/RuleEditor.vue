@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
-import { api, data, type Schemas } from '../../api/client'
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
+import type { Schemas } from '../../api/client'
 import { whenChanged } from '../../live'
-import { useLoaded } from '../../load'
 import { vEscape } from '../../parts/escape'
 import { must } from '../../parts/must'
 import { useSession } from '../../session'
@@ -10,6 +9,7 @@ import { COLUMNS, type Column } from './columns'
 import CopiesPart from './CopiesPart.vue'
 import { emptyPlace, ownWord, usualStatus, whole, type Choices, type Finding, type Rule, type Station, type Stations } from './choices'
 import { insertables, patternOf, useExample } from './example'
+import { useLooking } from './looking'
 import Meanwhile from './Meanwhile.vue'
 import { useSample } from './sample'
 import SampleRow from './SampleRow.vue'
@@ -52,34 +52,24 @@ const openOf = (column?: Column): Open => (!column || column === 'where' || colu
 const open = ref<Open>(openOf(props.column))
 const STATIONS: Open[] = ['where', 'identify', 'number', 'prepare', 'review', 'issue', 'tell']
 
-/** The check runs while the rule is written, against the sheet as it is drafted. */
-const PAUSE = 300
 const written = () => ({ id: props.id, behind: props.id === undefined ? props.behind : undefined, rule: form.value })
-const look = useLoaded(() =>
-  data(
-    api.POST('/api/projects/{project}/rules/looks', {
-      params: { path: { project: must(session.project).id } },
-      body: written(),
-    }),
-  ),
-)
-const found = computed(() => look.value.value?.findings ?? props.findings)
+const looking = useLooking(form, () => must(session.project).id, written)
+const found = computed(() => looking.answer.value?.findings ?? props.findings)
 const errors = computed(() => found.value.filter((f) => f.error))
-const words = computed(() => look.value.value?.words ?? props.words)
-let pause: ReturnType<typeof setTimeout> | undefined
-watch(
-  form,
-  () => {
-    clearTimeout(pause)
-    pause = setTimeout(() => void look.load(), PAUSE)
-  },
-  { deep: true, immediate: true },
-)
-onBeforeUnmount(() => clearTimeout(pause))
+const words = computed(() => looking.answer.value?.words ?? props.words)
+
+/** Looked at once more as it is by now: what was found may be of what it said before. A look that fails leaves that to the saving. */
+const forcing = ref(false)
+async function saveAndForce() {
+  forcing.value = true
+  await looking.now()
+  forcing.value = false
+  if (!errors.value.length) emit('save', form.value, true)
+}
 
 const sample = useSample(form, written, () => props.choices)
 // What speaks against it, and what comes of the sample, changes with the rest of the sheet and with who and what there is.
-whenChanged(['RULES', 'PEOPLE', 'FOLDER'], () => (sample.again(), look.load()), 500)
+whenChanged(['RULES', 'PEOPLE', 'FOLDER'], () => (sample.again(), looking.again()), 500)
 const names = computed(() => [...new Set([sample.name.value, ...(sample.there.value.value ?? []).map((f) => f.name)])].filter(Boolean))
 const { parts } = useExample(sample.name, () => (sample.there.value.value ?? []).map((f) => f.name))
 
@@ -272,10 +262,10 @@ onMounted(() => {
             <button
               class="act"
               type="button"
-              :disabled="busy || changedMeanwhile || errors.length > 0 || look.loading.value"
+              :disabled="busy || forcing || changedMeanwhile || errors.length > 0"
               :title="errors.length ? 'What is wrong has to be put right first' : ''"
               data-test="save-force"
-              @click="emit('save', form, true)"
+              @click="saveAndForce"
             >
               Save and put in force
             </button>

@@ -80,6 +80,19 @@ describe('what is asked while what shows it comes and goes', () => {
     expect([loaded.value.value, loaded.loading.value]).toEqual(['new', false])
   })
 
+  it('has who waits for the one given up wait for the next one, so that what was asked for is there', async () => {
+    const { put, loaded } = questions()
+    let seen: string | undefined
+    const first = loaded.load().then(() => (seen = loaded.value.value))
+    const second = loaded.load()
+    put[0]?.answer('given up')
+    await new Promise((soon) => setTimeout(soon))
+    expect(seen).toBeUndefined()
+    put[1]?.answer('saved')
+    await Promise.all([first, second])
+    expect(seen).toBe('saved')
+  })
+
   it('gives up what nobody sees any more', async () => {
     const { put, scope, loaded } = questions()
     const asked = loaded.load()

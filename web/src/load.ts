@@ -8,7 +8,10 @@ export interface Loaded<T> {
   value: Readonly<Ref<T | undefined>>
   problem: Readonly<Ref<Problem | undefined>>
   loading: Readonly<Ref<boolean>>
-  /** Asks (again); a question before it is given up, and so is this one when what shows it goes away. */
+  /**
+   * Asks (again); a question before it is given up, and so is this one when what shows it goes away. Whoever waits for it has what was
+   * asked last: an answer given up for a newer question comes with that one's.
+   */
   load: () => Promise<void>
 }
 
@@ -17,11 +20,9 @@ export function useLoaded<T>(ask: () => Promise<T>): Loaded<T> {
   const problem = shallowRef<Problem>()
   const loading = ref(false)
   let question = new AbortController()
+  let newest = Promise.resolve()
   if (getCurrentScope()) onScopeDispose(() => question.abort())
-  async function load() {
-    question.abort()
-    const mine = (question = new AbortController())
-    loading.value = true
+  async function answered(mine: AbortController) {
     try {
       const answer = await asking(mine.signal, ask)
       if (mine.signal.aborted) return
@@ -33,6 +34,15 @@ export function useLoaded<T>(ask: () => Promise<T>): Loaded<T> {
     } finally {
       if (!mine.signal.aborted) loading.value = false
     }
+  }
+  async function load() {
+    question.abort()
+    question = new AbortController()
+    loading.value = true
+    newest = answered(question)
+    let waited
+    do await (waited = newest)
+    while (waited !== newest)
   }
   return { value, problem, loading, load }
 }

@@ -30,8 +30,7 @@ export function useLooking(form: Ref<unknown>, project: () => number, written: (
   /** Looks at it as it is by now, without the pause; what was found before may be of what it said before. */
   async function now() {
     clearTimeout(pause)
-    do await look.load()
-    while (look.loading.value)
+    await look.load()
   }
 
   return { answer: look.value, again: look.load, now }

@@ -155,6 +155,7 @@ function toggleAll() {
 }
 
 async function decide(ids: number[], code: number) {
+  unheard.value = ''
   await give(ids, code)
   if (asking.value || problem.value) return
   if (ids.length === 1 && picked.value.size === 0) mark(files.value.findIndex((f) => f.passage.id === ids[0]) + 1)

@@ -1,4 +1,4 @@
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, describe, expect, it, vi } from 'vitest'
 import { defineComponent } from 'vue'
 import { useSession } from '../../session'
 import { playServer, shown, type Call } from '../../testing'
@@ -37,8 +37,11 @@ async function slow() {
 
 const given = (calls: Call[]) => calls.filter((c) => c.what === GIVE).map((c) => (c.body as { passages: number[] }).passages)
 
-beforeEach(() => forgetDecided(5))
-afterEach(() => vi.unstubAllGlobals())
+afterEach(() => {
+  vi.unstubAllGlobals()
+  // What was decided last is one for the whole tab, and other tests look at it.
+  forgetDecided(5)
+})
 
 describe('while a decision is being sent', () => {
   it('the next one waits for its answer, and is not lost', async () => {
@@ -50,6 +53,20 @@ describe('while a decision is being sent', () => {
     answered()
     await second
     expect(given(calls)).toEqual([[11], [12]])
+  })
+
+  it('that it was refused is still said when the next one has gone', async () => {
+    const { deciding, calls, answered, settled, answers } = await slow()
+    void deciding.give([11], 1)
+    const second = deciding.give([12], 1)
+    await settled()
+    answers[GIVE] = undefined
+    answered(409)
+    await second
+    expect(given(calls)).toEqual([[11], [12]])
+    expect(deciding.problem.value?.message).toBe('Refused with 409.')
+    await deciding.give([11], 1)
+    expect(deciding.problem.value).toBeUndefined()
   })
 
   it('the same one pressed again is not sent twice', async () => {

@@ -74,16 +74,18 @@ export function useDeciding(
   /** What is under way is answered before the next is sent: nothing pressed meanwhile is lost. */
   let before: Promise<unknown> = Promise.resolve()
   function carryOut(call: () => Promise<unknown>) {
-    const mine = before.then(() => carry(call))
+    const known = problem.value
+    const mine = before.then(() => carry(call, known))
     before = mine
     return mine
   }
 
-  async function carry(call: () => Promise<unknown>) {
+  /** What went wrong since this was pressed stays: nobody has read it yet. */
+  async function carry(call: () => Promise<unknown>, known?: Problem) {
     busy.value = true
     try {
       await call()
-      problem.value = undefined
+      if (problem.value === known) problem.value = undefined
       return true
     } catch (e) {
       problem.value = asProblem(e)

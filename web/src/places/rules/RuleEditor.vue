@@ -64,7 +64,7 @@ async function saveAndForce() {
   forcing.value = true
   await looking.now()
   forcing.value = false
-  if (!errors.value.length) emit('save', form.value, true)
+  if (!errors.value.length && !changedMeanwhile.value) emit('save', form.value, true)
 }
 
 const sample = useSample(form, written, () => props.choices)

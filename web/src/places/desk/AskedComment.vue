@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { nextTick, useTemplateRef, watch } from 'vue'
+import { useTemplateRef } from 'vue'
 import { count } from '../../say'
+import CommentForm from './CommentForm.vue'
 import { bringIntoView } from './inView'
 
 /** The comment a code needs, asked for under the last of the files it is given to. */
-const props = defineProps<{
+defineProps<{
   asking: { code: number; passages: number[] }
   /** What the code is called. */
   called: string
@@ -13,38 +14,22 @@ const props = defineProps<{
 }>()
 const comment = defineModel<string>({ required: true })
 const emit = defineEmits<{ say: []; notNow: [] }>()
-const field = useTemplateRef<HTMLTextAreaElement>('field')
-
-watch(
-  () => props.asking,
-  async () => {
-    await nextTick()
-    field.value?.focus()
-    bringIntoView(field.value?.closest('tr'))
-  },
-  { immediate: true },
-)
+const row = useTemplateRef<HTMLElement>('row')
 </script>
 
 <template>
-  <tr class="asked">
+  <tr ref="row" class="asked">
     <td :colspan="columns">
-      <form @submit.prevent="emit('say')">
-        <label class="field grow">
-          <span>{{ asking.code }}, {{ called }}: what is to be done ({{ count(asking.passages.length, 'file') }})</span>
-          <textarea
-            ref="field"
-            v-model="comment"
-            class="text"
-            required
-            maxlength="20000"
-            @keydown.enter.ctrl.prevent="emit('say')"
-            @keydown.esc="emit('notNow')"
-          />
-        </label>
-        <button class="act first" type="submit" :disabled="busy || !comment.trim()">Give {{ asking.code }}</button>
-        <button class="act" type="button" title="What you have typed is kept in this browser" @click="emit('notNow')">Not now</button>
-      </form>
+      <CommentForm
+        v-model="comment"
+        class="beside"
+        :asking="asking"
+        :label="`${asking.code}, ${called}: what is to be done (${count(asking.passages.length, 'file')})`"
+        :busy="busy"
+        @say="emit('say')"
+        @not-now="emit('notNow')"
+        @shown="bringIntoView(row)"
+      />
     </td>
   </tr>
 </template>
@@ -54,7 +39,7 @@ watch(
   padding: 0;
   height: auto;
 }
-form {
+.beside {
   display: flex;
   align-items: end;
   gap: 8px;
@@ -69,7 +54,7 @@ form {
   .asked td {
     border: 0;
   }
-  form {
+  .beside {
     flex-wrap: wrap;
   }
 }

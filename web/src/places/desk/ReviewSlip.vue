@@ -9,6 +9,7 @@ import { useRemarks } from '../../parts/remarks'
 import Trouble from '../../parts/Trouble.vue'
 import { count, day } from '../../say'
 import AskedComment from './AskedComment.vue'
+import { mayClose, notClosed } from './closing'
 import CommentSheet from './CommentSheet.vue'
 import { useDeciding } from './decide'
 import FileLine from './FileLine.vue'
@@ -63,7 +64,6 @@ const at = computed(() =>
   ),
 )
 const undecided = computed(() => (folded.value ? props.review.step.undecided : files.value.filter((f) => f.decision === undefined).length))
-const mayClose = computed(() => undecided.value === 0 || (props.review.route.filesGoAlone && undecided.value < files.value.length))
 const allPicked = computed(() => picked.value.size === files.value.length)
 /** What a key decides: the picked files, or the one the cursor is on. */
 const meant = () => (picked.value.size ? [...picked.value] : files.value[at.value] ? [must(files.value[at.value]).passage.id] : [])
@@ -179,9 +179,8 @@ async function close() {
 }
 
 function closeByKey() {
-  if (busy.value) unheard.value = 'What you decided was still being sent, so the key did nothing. Press it again.'
-  else if (!mayClose.value) unheard.value = `${count(undecided.value, 'file')} without a decision, so the step was not closed.`
-  else void close()
+  unheard.value = notClosed(props.review, undecided.value, busy.value) ?? ''
+  if (!unheard.value) void close()
 }
 
 async function release() {
@@ -345,10 +344,10 @@ useKeys(
           class="act first end"
           type="button"
           title="Cannot be taken back: what follows begins, and its people are told"
-          :disabled="busy || !mayClose"
+          :disabled="busy || !mayClose(review, undecided)"
           @click="close"
         >
-          {{ undecided && mayClose ? `Close for ${files.length - undecided} of ${files.length}` : 'Close the step' }}
+          {{ undecided && mayClose(review, undecided) ? `Close for ${files.length - undecided} of ${files.length}` : 'Close the step' }}
         </button>
       </template>
     </footer>

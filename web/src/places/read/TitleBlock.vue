@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, useTemplateRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { PassageRow, Review, Schemas } from '../../api/client'
 import { useKeys } from '../../keys'
@@ -9,6 +9,8 @@ import { useRemarks } from '../../parts/remarks'
 import Trouble from '../../parts/Trouble.vue'
 import { count } from '../../say'
 import { useSession } from '../../session'
+import { mayClose, notClosed } from '../desk/closing'
+import CommentForm from '../desk/CommentForm.vue'
 import { useDeciding } from '../desk/decide'
 import LastDecided from '../desk/LastDecided.vue'
 
@@ -28,7 +30,8 @@ const deciding = useDeciding(
   () => [passage.value.names.number, passage.value.names.revision, passage.value.names.title].filter(Boolean).join(' '),
 )
 const { problem, busy, asking, comment, give, say, unsay, takeBack, takeBackLast } = deciding
-const field = useTemplateRef<HTMLTextAreaElement>('field')
+/** Why a key did nothing. */
+const unheard = ref('')
 
 const passage = computed(() => props.row.passage)
 const remarks = useRemarks(
@@ -46,12 +49,9 @@ const earlier = computed(() =>
   live.value && file.value ? [...file.value.before, ...file.value.answers.filter((a) => a.id !== file.value?.mine?.id)] : props.answers,
 )
 const undecided = computed(() => props.review?.step.undecided ?? 0)
-const mayClose = computed(() => undecided.value === 0 || (!!props.review?.route.filesGoAlone && undecided.value < props.review.step.files))
 
-watch(asking, async (now) => {
-  if (!now) return
-  await nextTick()
-  field.value?.focus()
+watch([() => passage.value.id, undecided], () => {
+  unheard.value = ''
 })
 
 async function close() {
@@ -72,7 +72,9 @@ useKeys([
     key: 'c',
     says: 'Close the step',
     does: () => {
-      if (mine.value && props.review?.state === 'OPEN' && mayClose.value) void close()
+      if (!mine.value || props.review?.state !== 'OPEN') return
+      unheard.value = notClosed(props.review, undecided.value, busy.value) ?? ''
+      if (!unheard.value) void close()
     },
   },
 ])
@@ -127,34 +129,27 @@ useKeys([
       </div>
       <button v-if="answer && !asking" class="act bare" type="button" :disabled="busy" @click="unsay([passage.id])">Take it back</button>
       <p v-if="answer?.comment && !asking" class="comment">{{ answer.comment }}</p>
-      <form v-if="asking" @submit.prevent="say()">
-        <label class="field"
-          ><span>What is to be done</span
-          ><textarea
-            ref="field"
-            v-model="comment"
-            class="text"
-            required
-            maxlength="20000"
-            @keydown.enter.ctrl.prevent="say()"
-            @keydown.esc="asking = undefined"
-          />
-        </label>
-        <span class="row"
-          ><button class="act first" type="submit" :disabled="busy || !comment.trim()">Give {{ asking.code }}</button
-          ><button class="act" type="button" @click="asking = undefined">Not now</button></span
-        >
-      </form>
+      <CommentForm
+        v-if="asking"
+        v-model="comment"
+        class="asked"
+        :asking="asking"
+        label="What is to be done"
+        :busy="busy"
+        @say="say()"
+        @not-now="asking = undefined"
+      />
+      <p v-if="unheard" class="note" role="alert">{{ unheard }}</p>
       <span class="row end"
         ><span class="quiet grow">{{
           undecided ? `${count(undecided, 'file')} of ${review.step.files} without a decision` : 'Every file has a decision'
         }}</span>
         <button
           class="act"
-          :class="{ first: mayClose }"
+          :class="{ first: mayClose(review, undecided) }"
           type="button"
           title="Cannot be taken back: what follows begins, and its people are told"
-          :disabled="busy || !mayClose"
+          :disabled="busy || !mayClose(review, undecided)"
           @click="close"
         >
           Close the step
@@ -236,7 +231,7 @@ small {
   max-height: 160px;
   overflow: auto;
 }
-form {
+.asked {
   display: grid;
   gap: 6px;
   margin-bottom: 6px;

@@ -1,5 +1,7 @@
 package app.pervius.server;
 
+import static com.tngtech.archunit.core.domain.JavaCall.Predicates.target;
+import static com.tngtech.archunit.core.domain.properties.HasName.Predicates.nameMatching;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static org.assertj.core.api.Assertions.assertThat;
@@ -80,6 +82,12 @@ class ServerWallsTest {
         assertThat(SERVER.stream().filter(c -> c.isAnnotatedWith(Profile.class))
                 .flatMap(c -> Stream.of(c.getAnnotationOfType(Profile.class).value())).collect(Collectors.toSet()))
                 .isSubsetOf("demo", "!demo");
+    }
+
+    /** A list that is short today costs its square when it is long. */
+    @Test
+    void rowsOfManyKeysAreReadInPortions() {
+        noClasses().should().callMethodWhere(target(nameMatching("findAllById|findAllByIdIn|deleteAllById(InBatch)?"))).check(SERVER);
     }
 
     /** Whoever needs more has several things to do. */

@@ -4,6 +4,7 @@ import app.pervius.server.access.Actor;
 import app.pervius.server.content.ContentStore;
 import app.pervius.server.content.MediaTypes;
 import app.pervius.server.refused.Refused;
+import app.pervius.server.store.Portions;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -148,7 +149,7 @@ class Pictures {
         Set<Long> ids = new HashSet<>(wanted);
         pictures.findByCommentIdInOrderById(List.of(row.id())).stream().filter(p -> !ids.remove(p.id()))
                 .forEach(p -> p.commentId = null);
-        List<CommentPicture> fresh = pictures.findAllById(ids).stream()
+        List<CommentPicture> fresh = Portions.of(ids, pictures::findAllById).stream()
                 .filter(p -> p.commentId == null && p.personId == row.authorId && p.passageId == row.passageId).toList();
         if (fresh.size() < ids.size()) {
             throw Refused.invalid("pictures", "A picture of it is not there any more; paste it again.");

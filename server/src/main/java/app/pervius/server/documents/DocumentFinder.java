@@ -3,6 +3,7 @@ package app.pervius.server.documents;
 import app.pervius.core.register.SearchWords;
 import app.pervius.server.access.Actor;
 import app.pervius.server.search.Finder;
+import app.pervius.server.store.Portions;
 import java.util.Comparator;
 import org.springframework.stereotype.Component;
 
@@ -26,7 +27,7 @@ class DocumentFinder implements Finder {
     @Override
     public Found find(long project, String text, int most, Actor actor) {
         return Found.of(words.found(project, actor.seenFirms(project), SearchWords.sought(text), COUNTED + 1), most,
-                ids -> documents.findAllById(ids).stream().sorted(Comparator.comparing(Document::id).reversed())
+                ids -> Portions.of(ids, documents::findAllById).stream().sorted(Comparator.comparing(Document::id).reversed())
                 .map(d -> new Hit(d.number, null, d.title, d.ownReference, "/documents/" + d.id())).toList());
     }
 }

@@ -14,6 +14,7 @@ import app.pervius.server.passages.Passages;
 import app.pervius.server.people.People;
 import app.pervius.server.store.Ids;
 import app.pervius.server.store.Json;
+import app.pervius.server.store.Portions;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.OffsetDateTime;
@@ -103,7 +104,7 @@ public class Documents {
     /** What documents are called, by their ids. */
     @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
     public java.util.Map<Long, String> titles(java.util.Collection<Long> ids) {
-        return documents.findAllById(ids).stream().collect(java.util.stream.Collectors.toMap(Document::id, d -> d.title));
+        return Portions.of(ids, documents::findAllById).stream().collect(java.util.stream.Collectors.toMap(Document::id, d -> d.title));
     }
 
     /** A document as others name it; its originator is a firm. */
@@ -113,7 +114,8 @@ public class Documents {
     /** Those of these documents that there are. */
     @Transactional(propagation = Propagation.SUPPORTS, readOnly = true)
     public List<Named> named(Collection<Long> ids) {
-        return documents.findAllById(ids).stream().map(d -> new Named(d.id(), d.projectId, d.originatorId, d.number, d.title)).toList();
+        return Portions.of(ids, documents::findAllById).stream()
+                .map(d -> new Named(d.id(), d.projectId, d.originatorId, d.number, d.title)).toList();
     }
 
     /** The passage a revision came by. */

@@ -8,6 +8,7 @@ import app.pervius.server.acts.ActKind;
 import app.pervius.server.http.Page;
 import app.pervius.server.http.Tagged;
 import app.pervius.server.projects.Projects;
+import app.pervius.server.store.Portions;
 import app.pervius.server.tables.Columns;
 import app.pervius.server.tables.Lines;
 import app.pervius.server.tables.TableWriter;
@@ -94,7 +95,7 @@ class RegisterController {
     /** Documents by their number, title, own reference or a name their files had; those that have passages are found by these too. */
     @GetMapping("/api/projects/{project}/documents-found")
     List<DocumentRows.DocumentRow> find(@PathVariable long project, @RequestParam @Size(max = 200) String text, Actor actor) {
-        return rows.rows(documents.findAllById(found(project, text, MOST_FOUND, actor)).stream()
+        return rows.rows(Portions.of(found(project, text, MOST_FOUND, actor), documents::findAllById).stream()
                 .sorted(Comparator.comparing(Document::id).reversed()).toList(), actor);
     }
 
@@ -108,7 +109,7 @@ class RegisterController {
         int from = (int) Page.after(after, 0);
         List<Long> all = found(project, text, Integer.MAX_VALUE, actor);
         int to = Math.min(all.size(), from + Page.SIZE);
-        return new Page<>(rows.rows(documents.findAllById(all.subList(Math.min(from, to), to)).stream()
+        return new Page<>(rows.rows(Portions.of(all.subList(Math.min(from, to), to), documents::findAllById).stream()
                 .sorted(Comparator.comparing(Document::id).reversed()).toList(), actor), to < all.size() ? String.valueOf(to) : null);
     }
 }

@@ -3,6 +3,7 @@ package app.pervius.server.folders;
 import app.pervius.core.arrive.FileName;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.scanning.Scans;
+import app.pervius.server.store.Portions;
 import app.pervius.server.store.Turns;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -191,7 +192,7 @@ public class Files {
 
     @Transactional(readOnly = true)
     public Map<Long, FileView> files(Collection<Long> ids) {
-        return files.findAllById(ids).stream().map(Files::view).collect(Collectors.toMap(FileView::id, Function.identity()));
+        return Portions.of(ids, files::findAllById).stream().map(Files::view).collect(Collectors.toMap(FileView::id, Function.identity()));
     }
 
     /** The file of this name that is in the folder now. */

@@ -5,6 +5,7 @@ import app.pervius.server.messages.Settled;
 import app.pervius.server.passages.Submissions;
 import app.pervius.server.store.Instance;
 import app.pervius.server.store.Json;
+import app.pervius.server.store.Portions;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -70,7 +71,7 @@ class KeptSubmissions implements Submissions, Settled {
     @Override
     @Transactional(readOnly = true)
     public Map<Long, Asked> asked(Collection<Long> wanted) {
-        return wanted.isEmpty() ? Map.of() : submissions.asked(wanted).stream()
+        return Portions.of(wanted, submissions::asked).stream()
                 .collect(Collectors.toMap(SubmissionRepository.Asked::submission,
                         s -> new Asked(s.reference(), s.purpose(), s.answerDue())));
     }

@@ -9,6 +9,7 @@ import app.pervius.server.live.Live;
 import app.pervius.server.passages.Engine;
 import app.pervius.server.passages.Joining;
 import app.pervius.server.store.CrashPoint;
+import app.pervius.server.store.Portions;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -89,7 +90,7 @@ class Opening {
         List<Files.FileView> its = bundle.files().stream().map(f -> Objects.requireNonNull(kept.get(f.folderFile()))).toList();
         Optional<String> joined = door.joins(submission, halted, bundle.base(), its);
         if (joined.isPresent()) {
-            announced.findAllById(bundle.files().stream().map(SubmissionFileRepository.Received::file).toList())
+            Portions.of(bundle.files().stream().map(SubmissionFileRepository.Received::file).toList(), announced::findAllById)
                     .forEach(file -> file.joins(joined.get()));
             return;
         }

@@ -3,6 +3,7 @@ package app.pervius.server.intake;
 import app.pervius.server.access.Actor;
 import app.pervius.server.people.People;
 import app.pervius.server.search.Finder;
+import app.pervius.server.store.Portions;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
@@ -29,7 +30,8 @@ class SubmissionFinder implements Finder {
     @Override
     public Found find(long project, String text, int most, Actor actor) {
         List<Long> all = submissions.found(project, actor.seenFirms(project), text.strip().toLowerCase(Locale.ROOT), Limit.of(COUNTED + 1));
-        return Found.of(all, most, ids -> submissions.findAllById(ids).stream().sorted(Comparator.comparing(Submission::id).reversed())
+        return Found.of(all, most, ids -> Portions.of(ids, submissions::findAllById).stream()
+                .sorted(Comparator.comparing(Submission::id).reversed())
                 .map(s -> {
             People.PersonView author = people.person(s.authorId);
             return new Hit(null, null, s.reference, author.name() + ", " + author.firmCode()

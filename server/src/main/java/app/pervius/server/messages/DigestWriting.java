@@ -6,6 +6,7 @@ import app.pervius.core.tell.Occasion;
 import app.pervius.server.people.People;
 import app.pervius.server.projects.Projects;
 import app.pervius.server.store.CrashPoint;
+import app.pervius.server.store.Portions;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -81,9 +82,7 @@ class DigestWriting {
         });
         // Nothing is left to tell of what came and went, or of what may not be seen any more.
         List<Long> untold = waiting.stream().filter(n -> !told.contains(n)).map(Notice::id).toList();
-        if (!untold.isEmpty()) {
-            notices.deleteAllByIdInBatch(untold);
-        }
+        Portions.each(untold, notices::deleteAllByIdInBatch);
         if (items.isEmpty()) {
             return;
         }

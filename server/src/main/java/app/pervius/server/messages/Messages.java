@@ -5,6 +5,7 @@ import app.pervius.core.tell.Occasion;
 import app.pervius.core.tell.Manner;
 import app.pervius.server.people.People;
 import app.pervius.server.store.OfTransaction;
+import app.pervius.server.store.Portions;
 import jakarta.persistence.EntityManager;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -178,10 +179,12 @@ public class Messages {
             its.forEach(notice -> groups.computeIfAbsent((notice.personId == null ? notice.address : notice.personId) + "/"
                     + notice.occasion + "/" + notice.gatherKey, k -> new ArrayList<>()).add(notice));
             Gathering.merge(groups);
-            groups.forEach((key, group) -> notices.told(group.stream().map(Notice::id).toList(), dispatch.put(letters.write(key, group,
-                    reference))
-                    .id()));
+            // Before they are written, which is not by way of the mapping: it would look through all of them each time.
             its.forEach(entities::detach);
+            groups.forEach((key, group) -> {
+                long message = dispatch.put(letters.write(key, group, reference)).id();
+                Portions.each(group.stream().map(Notice::id).toList(), some -> notices.told(some, message));
+            });
             // Whoever gathered at the same time may have left nothing of this one; others may be left.
             return Math.max(1, its.size());
         }).orElse(0);

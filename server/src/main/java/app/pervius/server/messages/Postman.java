@@ -9,6 +9,7 @@ import app.pervius.server.outbound.Parcel;
 import app.pervius.server.outbound.Patience;
 import app.pervius.server.store.CrashPoint;
 import app.pervius.server.store.Outside;
+import app.pervius.server.store.Portions;
 import app.pervius.server.store.Secrets;
 import jakarta.mail.Address;
 import jakarta.mail.Message.RecipientType;
@@ -125,7 +126,7 @@ class Postman implements Channel {
     @Override
     public Map<Long, Outcome> send(List<Parcel> parcels) {
         JavaMailSender sender = mail.sender().orElseThrow();
-        Map<Long, Message> found = messages.findAllById(parcels.stream().map(Parcel::subject).toList()).stream()
+        Map<Long, Message> found = Portions.of(parcels.stream().map(Parcel::subject).toList(), messages::findAllById).stream()
                 .collect(Collectors.toMap(Message::id, Function.identity()));
         Map<Long, Outcome> outcomes = new HashMap<>();
         Map<MimeMessage, Parcel> letters = new LinkedHashMap<>();

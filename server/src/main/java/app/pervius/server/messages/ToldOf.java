@@ -2,6 +2,7 @@ package app.pervius.server.messages;
 
 import app.pervius.core.review.Who;
 import app.pervius.core.tell.Occasion;
+import app.pervius.server.store.Portions;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.util.Collection;
@@ -51,18 +52,17 @@ public class ToldOf {
     /** The newest messages about these passages. */
     public List<AboutPassage> about(Collection<Long> passages, int most) {
         List<Notice> found = passages.isEmpty() ? List.of() : notices.findByPassageIdInOrderByIdDesc(passages, Limit.of(most));
-        Map<Long, Message> sent = messages.findAllById(found.stream().map(n -> n.messageId).filter(Objects::nonNull).distinct().toList())
-                .stream()
-                .collect(Collectors.toMap(Message::id, m -> m));
+        Map<Long, Message> sent = Portions.of(found.stream().map(n -> n.messageId).filter(Objects::nonNull).toList(), messages::findAllById)
+                .stream().collect(Collectors.toMap(Message::id, m -> m));
         return found.stream().map(n -> new AboutPassage(n.personId, n.address, Objects.requireNonNull(n.passageId), n.occasion, n.notedAt,
                 n.messageId == null || !sent.containsKey(n.messageId) ? null : sent.get(n.messageId).sentAt)).toList();
     }
 
     /** Everything that was told about these passages; of thousands, too. */
     public List<Gone> gone(Collection<Long> passages) {
-        return passages.isEmpty() ? List.of() : jdbc.sql("select n.passage_id, n.noted_at, m.sent_at from notice n left join message m "
-                + "on m.id = n.message_id where n.passage_id in (:passages)").param("passages", passages)
+        return Portions.of(passages, some -> jdbc.sql("select n.passage_id, n.noted_at, m.sent_at from notice n left join message m "
+                + "on m.id = n.message_id where n.passage_id in (:passages)").param("passages", some)
                 .query((row, n) -> new Gone(row.getLong("passage_id"), row.getObject("noted_at", OffsetDateTime.class).toInstant(),
-                        row.getObject("sent_at") != null)).list();
+                        row.getObject("sent_at") != null)).list());
     }
 }

@@ -3,6 +3,7 @@ package app.pervius.server.messages;
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.access.Actor;
 import app.pervius.server.outbound.Outbound;
+import app.pervius.server.store.Portions;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.InstantSource;
@@ -51,7 +52,7 @@ class UnsentController {
     List<UnsentMessage> unsent(@PathVariable long project, Actor actor) {
         actor.mustControl(project);
         List<Outbound.Held> held = outbound.held(Postman.KEY, project, MOST);
-        Map<Long, Message> said = messages.findAllById(held.stream().map(Outbound.Held::subject).toList()).stream()
+        Map<Long, Message> said = Portions.of(held.stream().map(Outbound.Held::subject).toList(), messages::findAllById).stream()
                 .collect(Collectors.toMap(Message::id, Function.identity()));
         return Stream.concat(messages.givenUp(project, clock.instant().minus(SHOWN), Limit.of(MOST))
                 .stream()

@@ -4,6 +4,7 @@ import app.pervius.core.number.NumberState;
 import app.pervius.server.access.Actor;
 import app.pervius.server.people.People;
 import app.pervius.server.search.Finder;
+import app.pervius.server.store.Portions;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
@@ -32,7 +33,7 @@ class NumberFinder implements Finder {
         String bare = text.strip().toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", "");
         List<Long> all = bare.isEmpty() ? List.of() : ledger.found(project, actor.seenFirms(project),
                 List.of(NumberState.RESERVED, NumberState.GIVEN_BACK, NumberState.VOIDED), bare, Limit.of(COUNTED + 1));
-        return Found.of(all, most, ids -> ledger.findAllById(ids).stream().sorted(Comparator.comparing(LedgerEntry::id))
+        return Found.of(all, most, ids -> Portions.of(ids, ledger::findAllById).stream().sorted(Comparator.comparing(LedgerEntry::id))
                 .map(e -> new Hit(e.number, null, e.title,
                 e.state.label() + (e.firmId == null ? "" : " for " + people.firm(e.firmId).name()), "/numbers/" + e.schemeKey)).toList());
     }

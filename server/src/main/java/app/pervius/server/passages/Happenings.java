@@ -2,6 +2,7 @@ package app.pervius.server.passages;
 
 import app.pervius.core.tell.Occasion;
 import app.pervius.server.messages.GivenUp;
+import app.pervius.server.store.Portions;
 import java.util.List;
 import java.util.Map;
 import org.springframework.context.event.EventListener;
@@ -24,7 +25,7 @@ class Happenings {
 
     @EventListener
     void happened(Happened happened) {
-        passages.findAllById(happened.passages()).forEach(row -> voices.speak(new PassageFacts(row.origin(), row.passage(),
+        Portions.of(happened.passages(), passages::findAllById).forEach(row -> voices.speak(new PassageFacts(row.origin(), row.passage(),
                 row.passage().identity().rule().map(its -> rules.handling(row.projectId, its)), List.of(), happened.run()),
                 happened.occasion(), happened.known(), happened.text(), happened.except()));
     }

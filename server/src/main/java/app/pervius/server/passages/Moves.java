@@ -10,6 +10,7 @@ import app.pervius.core.project.PersonId;
 import app.pervius.server.journal.Journal;
 import app.pervius.server.live.Change;
 import app.pervius.server.live.Live;
+import app.pervius.server.store.Portions;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Collection;
@@ -58,7 +59,7 @@ public class Moves {
 
     /** Each passage's row is written once, and one change of their submission is told. */
     private void together(Collection<Long> ids, Function<Passage, Move> how) {
-        List<StoredPassage> rows = passages.findAllById(ids);
+        List<StoredPassage> rows = Portions.of(ids, passages::findAllById);
         for (StoredPassage row : rows) {
             if (how.apply(row.passage()) instanceof Move.Moved moved) {
                 moving.make(row, moved, Moving.By.pervius(""), null);
@@ -75,7 +76,7 @@ public class Moves {
 
     /** The same on several passages, on each of its own; all together, since each by itself costs more the more there are. */
     public void note(Map<Long, String> accounts, Entry.Kind kind, Journal.Actor actor) {
-        List<StoredPassage> rows = passages.findAllById(accounts.keySet());
+        List<StoredPassage> rows = Portions.of(accounts.keySet(), passages::findAllById);
         if (rows.size() != accounts.size()) {
             throw new IllegalArgumentException("not all of these passages are there: " + accounts.keySet());
         }

@@ -4,6 +4,7 @@ import app.pervius.core.passage.End;
 import app.pervius.core.register.SearchWords;
 import app.pervius.server.access.Actor;
 import app.pervius.server.search.Finder;
+import app.pervius.server.store.Portions;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -32,7 +33,8 @@ class PassageFinder implements Finder {
         List<Long> all = words.found(
                 "select p.id from passage p where p.project_id = :project and (0 in (:firms) or p.author_firm_id in (:firms))", "p.id",
                 parameters, SearchWords.sought(text), COUNTED + 1);
-        return Found.of(all, most, ids -> passages.findAllById(ids).stream().sorted(Comparator.comparing(StoredPassage::id).reversed())
+        return Found.of(all, most, ids -> Portions.of(ids, passages::findAllById).stream()
+                .sorted(Comparator.comparing(StoredPassage::id).reversed())
                 .map(PassageFinder::hit).toList());
     }
 

@@ -14,6 +14,7 @@ import app.pervius.core.project.FieldValues;
 import app.pervius.core.rules.Handling;
 import app.pervius.server.refused.Refused;
 import app.pervius.server.store.Json;
+import app.pervius.server.store.Portions;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.util.Collection;
@@ -163,7 +164,7 @@ public class Passages {
     /** What passages are called: number, revision and title, or the file's name before they have a number. */
     @Transactional(readOnly = true)
     public Map<Long, String> inWords(Collection<Long> ids) {
-        return ids.isEmpty() ? Map.of() : passages.titles(ids).stream()
+        return Portions.of(ids, passages::titles).stream()
                 .collect(Collectors.toMap(PassageRepository.Title::passage, p -> PassageFacts.inWords(p.number(), p.revision(),
                         p.title(), p.originalName())));
     }
@@ -171,13 +172,13 @@ public class Passages {
     /** How far each of these passages is; of thousands, too. */
     @Transactional(readOnly = true)
     public Map<Long, State> states(Collection<Long> ids) {
-        return ids.isEmpty() ? Map.of() : passages.states(ids).stream().collect(Collectors.toMap(PassageRepository.Stands::passage,
+        return Portions.of(ids, passages::states).stream().collect(Collectors.toMap(PassageRepository.Stands::passage,
                 PassageRepository.Stands::state));
     }
 
     @Transactional(readOnly = true)
     public List<PassageView> passages(Collection<Long> ids) {
-        return views(passages.findAllById(ids).stream().sorted(java.util.Comparator.comparing(StoredPassage::id)).toList());
+        return views(Portions.of(ids, passages::findAllById).stream().sorted(java.util.Comparator.comparing(StoredPassage::id)).toList());
     }
 
     @Transactional(readOnly = true)
@@ -248,7 +249,7 @@ public class Passages {
 
     @Transactional(readOnly = true)
     public List<Subject> subjects(Collection<Long> ids) {
-        return passages.findAllById(ids).stream().sorted(java.util.Comparator.comparing(StoredPassage::id))
+        return Portions.of(ids, passages::findAllById).stream().sorted(java.util.Comparator.comparing(StoredPassage::id))
                 .map(p -> new Subject(p.id(), StoredPassage.values(p.fieldValues), p.cycle)).toList();
     }
 
@@ -293,7 +294,8 @@ public class Passages {
     /** Those of these passages that are of the project, in the order they came. */
     @Transactional(readOnly = true)
     public List<Long> ofProject(long project, Collection<Long> ids) {
-        return passages.findAllById(ids).stream().filter(p -> p.projectId == project).map(StoredPassage::id).sorted().toList();
+        return Portions.of(ids, passages::findAllById).stream().filter(p -> p.projectId == project).map(StoredPassage::id).sorted()
+                .toList();
     }
 
     /** A passage as it is now, without its files. */
@@ -315,7 +317,7 @@ public class Passages {
     /** The author's firm of each of these passages. */
     @Transactional(readOnly = true)
     public Map<Long, Long> authorFirms(Collection<Long> ids) {
-        return ids.isEmpty() ? Map.of() : passages.authorFirms(ids).stream()
+        return Portions.of(ids, passages::authorFirms).stream()
                 .collect(Collectors.toMap(PassageRepository.Firm::passage, PassageRepository.Firm::firm));
     }
 
@@ -332,7 +334,7 @@ public class Passages {
 
     @Transactional(readOnly = true)
     Map<Long, List<PassageFacts.File>> filesOf(Collection<Long> ids) {
-        return files.findByPassageIdInOrderByPosition(ids).stream()
+        return Portions.of(ids, files::findByPassageIdInOrderByPosition).stream()
                 .collect(Collectors.groupingBy(f -> f.passageId, LinkedHashMap::new,
                         Collectors.mapping(PassageFile::fact, Collectors.toList())));
     }

@@ -1,6 +1,7 @@
 package app.pervius.server.people;
 
 import app.pervius.server.store.KeepsNames;
+import app.pervius.server.store.Portions;
 import app.pervius.server.store.Renaming;
 import org.springframework.stereotype.Component;
 
@@ -19,7 +20,7 @@ class PeopleNames implements KeepsNames {
     @Override
     public int rename(Renaming renaming) {
         int renamed = 0;
-        for (Person person : people.findAllById(renaming.persons())) {
+        for (Person person : Portions.of(renaming.persons(), people::findAllById)) {
             news.changed(person.projectId);
             person.name = renaming.name();
             // No two people of a project have the same.

@@ -2,6 +2,7 @@ package app.pervius.server.people;
 
 import app.pervius.server.acts.Acting;
 import app.pervius.server.refused.Refused;
+import app.pervius.server.store.Portions;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -62,7 +63,7 @@ public class RoleDesk {
         if (roles.findByProjectIdOrderByName(role.projectId).stream().anyMatch(r -> r != role && r.name.equalsIgnoreCase(stripped))) {
             throw Refused.invalid("name", "There is a role “" + stripped + "” already.");
         }
-        if (!firms.findAllById(may.seesFirms()).stream().filter(f -> f.projectId == role.projectId).map(Firm::id).toList()
+        if (!Portions.of(may.seesFirms(), firms::findAllById).stream().filter(f -> f.projectId == role.projectId).map(Firm::id).toList()
                 .containsAll(may.seesFirms())) {
             throw Refused.invalid("seesFirms", "One of these firms does not exist.");
         }
@@ -113,7 +114,7 @@ public class RoleDesk {
     }
 
     private String named(String before, Set<Long> persons) {
-        return persons.isEmpty() ? "" : before + people.findAllById(persons).stream().map(p -> p.name).sorted()
+        return persons.isEmpty() ? "" : before + Portions.of(persons, people::findAllById).stream().map(p -> p.name).sorted()
                 .collect(Collectors.joining(", "));
     }
 
@@ -126,7 +127,8 @@ public class RoleDesk {
         if (role.seesAll) {
             may.add("see all firms");
         } else if (!role.seesFirms.isEmpty()) {
-            may.add("see " + firms.findAllById(role.seesFirms).stream().map(f -> f.code).sorted().collect(Collectors.joining(", ")));
+            may.add("see " + Portions.of(role.seesFirms, firms::findAllById).stream().map(f -> f.code).sorted()
+                    .collect(Collectors.joining(", ")));
         }
         if (role.handsIn) {
             may.add("hand in");

@@ -4,6 +4,7 @@ import app.pervius.core.passage.PassageId;
 import app.pervius.core.review.Board;
 import app.pervius.core.review.Ending;
 import app.pervius.core.review.ReviewStation;
+import app.pervius.server.store.Portions;
 import java.time.Instant;
 import java.time.InstantSource;
 import java.time.OffsetDateTime;
@@ -73,10 +74,9 @@ public class ReviewFiles {
 
     /** Those of reviews, by review. */
     public Map<Long, List<InReview>> of(Collection<Long> reviews) {
-        return reviews.isEmpty() ? Map.of()
-                : jdbc.sql("select review_id, passage_id, left_out, ending_code, to_author, over_at, passed_on from review_passage "
-                + "where review_id in (:reviews) order by review_id, passage_id")
-                .param("reviews", reviews).query(ReviewFiles::row).list().stream().collect(Collectors.groupingBy(InReview::review));
+        return Portions.of(reviews, some -> jdbc.sql("select review_id, passage_id, left_out, ending_code, to_author, over_at, passed_on "
+                + "from review_passage where review_id in (:reviews) order by review_id, passage_id")
+                .param("reviews", some).query(ReviewFiles::row).list()).stream().collect(Collectors.groupingBy(InReview::review));
     }
 
     /** Those still under review. */

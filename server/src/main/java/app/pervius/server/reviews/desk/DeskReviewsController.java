@@ -5,6 +5,7 @@ import app.pervius.server.http.Tagged;
 import app.pervius.server.reviews.Review;
 import app.pervius.server.reviews.ReviewAccess;
 import app.pervius.server.reviews.ReviewRepository;
+import app.pervius.server.store.Portions;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Map;
@@ -68,7 +69,7 @@ class DeskReviewsController {
         return Objects.requireNonNull(reading.execute(status -> {
             boolean all = order == DeskOrder.DUE && text.isBlank();
             List<Long> ids = myDay.waiting(actor, all ? ON_THE_DESK : LOOKED_THROUGH);
-            Map<Long, Review> found = reviews.findAllById(ids).stream().collect(Collectors.toMap(Review::id, r -> r));
+            Map<Long, Review> found = Portions.of(ids, reviews::findAllById).stream().collect(Collectors.toMap(Review::id, r -> r));
             List<Review> waiting = ids.stream().map(found::get).filter(r -> access.sees(r, actor)).toList();
             List<Review> shown = all ? waiting : narrowing.of(waiting, text, order);
             return views.views(shown.stream().limit(ON_THE_DESK).toList(), actor, FILES_AT_ONCE).stream()

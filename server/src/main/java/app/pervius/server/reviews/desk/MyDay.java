@@ -10,6 +10,7 @@ import app.pervius.server.reviews.ReviewAccess;
 import app.pervius.server.reviews.ReviewRepository;
 import app.pervius.server.reviews.ReviewTurns;
 import app.pervius.server.reviews.SeatRepository;
+import app.pervius.server.store.Portions;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -45,7 +46,7 @@ public class MyDay {
 
     /** What is due of it, in the order of the reviews. */
     public List<Due> due(Actor actor, int most) {
-        return reviews.findAllById(waiting(actor, most)).stream().filter(r -> r.due != null && access.sees(r, actor))
+        return Portions.of(waiting(actor, most), reviews::findAllById).stream().filter(r -> r.due != null && access.sees(r, actor))
                 .sorted(Comparator.comparing(Review::id)).map(r -> {
             Route route = boards.route(r);
             return new Due(r.id(), r.turn, r.projectId, r.submissionId, ReviewTurns.stepName(r, route), route.name(),

@@ -14,6 +14,7 @@ import app.pervius.server.reviews.ReviewAnswer;
 import app.pervius.server.reviews.ReviewFiles;
 import app.pervius.server.reviews.ReviewSeat;
 import app.pervius.server.reviews.SeatRepository;
+import app.pervius.server.store.Portions;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -85,7 +86,7 @@ class ReviewReading {
             }
         }
         return new ShownFiles(with, passages.passages(wanted).stream().collect(Collectors.toMap(Passages.PassageView::id, p -> p)),
-                wanted.isEmpty() ? Map.of() : answers.ofPassages(wanted).stream().collect(Collectors.groupingBy(a -> a.passageId)));
+                Portions.of(wanted, answers::ofPassages).stream().collect(Collectors.groupingBy(a -> a.passageId)));
     }
 
     /** Asks once for everything the reviews have in common: each of them asking for itself costs more than the reading. */

@@ -9,8 +9,8 @@ import java.util.function.Function;
 
 /**
  * Long lists of keys, asked some at a time. H2 holds each row that it has found by an {@code in} list against one value of the list after
- * the other, so a list costs its square: 5,000 keys took 125 ms in one statement and 16 in portions, 1,200 took 7.6 and 3.4. Much shorter portions are
- * no quicker: each query costs something by itself.
+ * the other, so a list costs its square: 5,000 keys took 125 ms in one statement and 16 in portions, 1,200 took 7.6 and 3.4. Much shorter
+ * portions are no quicker: each query costs something by itself.
  */
 public final class Portions {
 

@@ -19,7 +19,7 @@ import java.util.concurrent.TimeoutException;
 final class Packaged implements AutoCloseable {
 
     private static final int MOST_MINUTES_TO_START = 4;
-    private static final Path APP = Path.of("..", "target", "app").toAbsolutePath().normalize();
+    static final Path APP = Path.of("..", "target", "app").toAbsolutePath().normalize();
 
     private final Process process;
     private final String address;

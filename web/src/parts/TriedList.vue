@@ -3,12 +3,11 @@ import { computed, ref } from 'vue'
 import { count, day } from '../say'
 import Num from './Num.vue'
 import { bad, outcome, type Tried } from './trying'
-import { must } from './must'
 
 /** Arrivals tried: for each what would come of it; opened, station by station and why. */
 const props = defineProps<{ arrivals: Tried[]; compared?: boolean; leavable?: boolean }>()
-/** `leave`: a file is to be left out, by its name. */
-defineEmits<{ leave: [name: string] }>()
+/** `leave`: one is to be left out. */
+defineEmits<{ leave: [arrival: Tried] }>()
 /** Thousands are shown a few hundred at a time, so that the screen stays quick. */
 const AT_ONCE = 200
 const most = ref(AT_ONCE)
@@ -32,7 +31,13 @@ const OCCASION: Record<string, string> = {
   STEP_BEGUN: 'when a step begins',
   DECIDED: 'when decided',
 }
-const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.back)?.account
+
+/** When it is due at the latest, and where it goes then, in one sentence. */
+function dueThenPlaced(t: Tried) {
+  const end = t.tried?.ends.find((e) => e.fine && !e.back)?.account ?? ''
+  const last = t.tried?.steps.at(-1)
+  return last ? [day(last.due), end.charAt(0).toLowerCase() + end.slice(1)].filter(Boolean).join('; ') : end
+}
 </script>
 
 <template>
@@ -69,16 +74,14 @@ const firstEnd = (t: Tried) => t.tried?.ends.find((e) => e.fine && !e.back)?.acc
           </td>
           <td v-else-if="!bad(t) && !t.joins" class="what">
             <div class="short">
-              {{ t.tried?.steps.length ? `${day(must(t.tried.steps.at(-1)).due)}; ` : '' }}{{ firstEnd(t) ?? ''
+              {{ dueThenPlaced(t)
               }}<template v-if="!t.tried?.intake && t.tried?.told.length"
                 >{{ t.tried.told.map((m) => m.who).join(', ') }} will be told</template
               >
             </div>
           </td>
           <td v-if="leavable" class="leave">
-            <button type="button" class="act bare" :aria-label="`Leave out ${t.name}`" @click.stop="$emit('leave', t.name)">
-              leave out
-            </button>
+            <button type="button" class="act bare" :aria-label="`Leave out ${t.name}`" @click.stop="$emit('leave', t)">leave out</button>
           </td>
         </tr>
         <tr v-if="open === i && t.tried" class="opened">
@@ -202,9 +205,13 @@ tr:not(.at) .short {
   overflow-wrap: anywhere;
   white-space: normal;
 }
+/* There at every width: what comes of a file may need more of it than there is. */
 .leave {
+  position: sticky;
+  right: 0;
   width: 76px;
   white-space: nowrap;
+  background: var(--sheet);
 }
 .opened {
   cursor: default;

@@ -67,6 +67,12 @@ const undecided = computed(() => (folded.value ? props.review.step.undecided : f
 const allPicked = computed(() => picked.value.size === files.value.length)
 /** What a key decides: the picked files, or the one the cursor is on. */
 const meant = () => (picked.value.size ? [...picked.value] : files.value[at.value] ? [must(files.value[at.value]).passage.id] : [])
+/** What the codes mean, for who sees them for the first time. */
+const legend = computed(() =>
+  codes()
+    .map((c) => `${c.digit} ${c.name}`)
+    .join(', '),
+)
 const codeName = (digit?: number) => codes().find((c) => c.digit === digit)?.name ?? ''
 /** What title blocks say otherwise than name and register, said where one decides. */
 const remarks = useRemarks(
@@ -157,7 +163,12 @@ function toggleAll() {
 async function decide(ids: number[], code: number) {
   unheard.value = ''
   await give(ids, code)
-  if (asking.value || problem.value) return
+  if (!asking.value) goOn(ids)
+}
+
+/** The mark goes on from the one file that was decided: the next key means the next file, whether or not a comment was asked for. */
+function goOn(ids: number[]) {
+  if (problem.value) return
   if (ids.length === 1 && picked.value.size === 0) mark(files.value.findIndex((f) => f.passage.id === ids[0]) + 1)
   picked.value = new Set([...picked.value].filter((id) => !ids.includes(id)))
 }
@@ -169,8 +180,9 @@ function decideByKey(code: number) {
 }
 
 async function sayIt() {
+  const ids = asking.value?.passages ?? []
   await say()
-  if (!problem.value) picked.value = new Set()
+  goOn(ids)
 }
 
 async function close() {
@@ -337,6 +349,7 @@ useKeys(
             >; the author asks for an answer by {{ day(review.submission.answerDue) }}</template
           ></span
         >
+        <span v-if="keys && undecided && !picked.size" class="quiet clip legend" :title="legend">{{ legend }}</span>
         <button v-if="review.may.draw" class="act bare" type="button" :aria-expanded="drawing" @click="drawing = !drawing">
           What the author will read
         </button>
@@ -398,6 +411,10 @@ footer {
 }
 .read {
   width: 60px;
+}
+.legend {
+  min-width: 0;
+  margin-left: 8px;
 }
 footer {
   display: flex;

@@ -1,5 +1,7 @@
 import { afterEach, expect, it, vi } from 'vitest'
+import { useSession } from '../../session'
 import { playServer, shown } from '../../testing'
+import { forgetDecided } from './lastDecided'
 import ReviewSlip from './ReviewSlip.vue'
 
 afterEach(() => vi.unstubAllGlobals())
@@ -45,4 +47,55 @@ it('says that somebody was quicker though it is gone before the answer', async (
   )
   expect(told.onLost).toHaveBeenCalledExactlyOnceWith('It is over.')
   expect(told.onClosed).not.toHaveBeenCalled()
+})
+
+const codes = [
+  { digit: 1, name: 'accepted', commentRequired: false },
+  { digit: 4, name: 'rejected', commentRequired: true },
+]
+const file = (id: number, decision?: number) => ({
+  passage: { id, names: { title: `Weir ${id}` }, cycle: 1 },
+  answers: [],
+  before: [],
+  ...(decision ? { decision } : {}),
+})
+
+async function withFiles(...files: object[]) {
+  const at = { review: { ...review, files }, keys: true, onClosed: vi.fn(), onLost: vi.fn() }
+  const { screen, settled } = await shown(ReviewSlip, '/', at)
+  useSession().projects = [{ id: 3, decisionCodes: codes } as never]
+  await settled()
+  return { screen, settled }
+}
+
+it('goes on to the next file after a decision with its comment as after one without', async () => {
+  const calls = playServer({ 'PUT /api/reviews/5/decisions': undefined })
+  const { screen, settled } = await withFiles(file(11), file(12), file(13))
+  const marked = () => screen.findAll('tr.line').findIndex((row) => row.classes('at'))
+  const give = (row: number, code: string) =>
+    screen
+      .findAll('tr.line')
+      [row]!.findAll('button')
+      .find((b) => b.text() === code)!
+      .trigger('click')
+  await give(0, '1')
+  await settled()
+  expect(marked()).toBe(1)
+  await give(1, '4')
+  await screen.find('textarea').setValue('Show the gate.')
+  await screen.find('form').trigger('submit')
+  await settled()
+  expect(calls.at(-1)?.body).toMatchObject({ passages: [12], code: 4, comment: 'Show the gate.' })
+  expect(marked()).toBe(2)
+  forgetDecided(5)
+  screen.unmount()
+})
+
+it('says what the codes mean as long as something is to be decided', async () => {
+  playServer({})
+  const { screen } = await withFiles(file(11))
+  expect(screen.find('footer').text()).toContain('1 accepted, 4 rejected')
+  await screen.setProps({ review: { ...review, files: [file(11, 1)] } })
+  expect(screen.find('footer').text()).not.toContain('4 rejected')
+  screen.unmount()
 })

@@ -8,7 +8,7 @@ import FieldInputs from '../../parts/FieldInputs.vue'
 import { useRemarks } from '../../parts/remarks'
 import TriedList from '../../parts/TriedList.vue'
 import Trouble from '../../parts/Trouble.vue'
-import { bad, coming, useTrying } from '../../parts/trying'
+import { bad, coming, useTrying, type Tried } from '../../parts/trying'
 import { count, size } from '../../say'
 import { useSession } from '../../session'
 import DropReceipt from './DropReceipt.vue'
@@ -57,16 +57,18 @@ onBeforeUnmount(() => {
 })
 onMounted(look)
 whenChanged(['RULES'], () => (sending.value ? undefined : look()), 300)
-const halted = computed(() => preview.arrivals.value.filter(bad).length)
+const refused = computed(() => preview.arrivals.value.filter((t) => t.refusal).length)
+const halted = computed(() => preview.arrivals.value.filter(bad).length - refused.value)
 const told = computed(() => [...new Set(preview.arrivals.value.flatMap((t) => t.tried?.told.map((m) => m.who) ?? []))])
 /** Fields that arrivals would be stopped for lack of; asked for here. */
 const lacking = computed(() => [...new Set(preview.arrivals.value.flatMap((t) => t.tried?.halts.at(-1)?.fields ?? []))])
 const asked = computed(() => [...new Set([...props.asks, ...lacking.value, ...Object.keys(given.value)])])
 
-/** Leaves a revision out: all files of its name, whatever their endings. */
-function leaveOut(name: string) {
+/** Leaves a revision out: all files of its name, whatever their endings; or a file that cannot be taken, and no other. */
+function leaveOut(t: Tried) {
   const base = (n: string) => n.replace(/\.[^.]*$/, '').toLowerCase()
-  kept.value = kept.value.filter((f) => base(f.name) !== base(name))
+  const last = kept.value.findLastIndex((f) => f.name === t.name)
+  kept.value = kept.value.filter((f, i) => (t.refusal ? i !== last : base(f.name) !== base(t.name)))
   if (!kept.value.length) emit('done')
 }
 
@@ -159,8 +161,10 @@ async function again() {
         <template v-else-if="!intake">No rule takes files here: they will be kept, and {{ told.join(', ') }} will be told.</template>
         <template v-else-if="preview.arrivals.value.length"
           >What will come of {{ kept.length === 1 ? 'it' : 'them' }}:
-          {{ count(preview.arrivals.value.length - halted, 'revision will go', 'revisions will go') }} on<template v-if="halted"
+          {{ count(preview.arrivals.value.length - halted - refused, 'revision will go', 'revisions will go') }} on<template v-if="halted"
             >, <span class="error">{{ halted }} will be stopped or go back</span></template
+          ><template v-if="refused"
+            >, <span class="error">{{ count(refused, 'file') }} cannot be taken</span></template
           >. <span class="quiet">Nothing is sent yet. Numbers are shown, not promised.</span></template
         >
       </p>

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Service;
@@ -79,10 +80,11 @@ public class Announcing {
             submission.lastActivity = clock.instant();
             submissions.save(submission);
             Set<String> keys = new HashSet<>();
-            quota.mustHaveRoom(submission.uploaderId, submission.authorFirmId, beginning.files());
-            for (int i = 0; i < beginning.files().size(); i++) {
-                announced.save(announce(submission.id(), i, beginning.files().get(i), keys));
-            }
+            List<SubmissionFile> files = IntStream.range(0, beginning.files().size())
+                    .mapToObj(i -> announce(submission.id(), i, beginning.files().get(i), keys)).toList();
+            quota.mustHaveRoom(submission.uploaderId, submission.authorFirmId, files.stream()
+                    .filter(f -> f.state == SubmissionFile.State.EXPECTED).map(f -> f.size).toList());
+            announced.saveAll(files);
             return submission.id();
         }));
     }
@@ -102,10 +104,10 @@ public class Announcing {
         return (int) announced.countBySubmissionId(submission);
     }
 
-    /** Why a file would be refused before a byte of it is read; empty if it would not. */
-    Optional<String> refusal(String name, long size) {
-        SubmissionFile file = announce(0, 0, new Announced(name, size), new HashSet<>());
-        return Optional.ofNullable(file.refusal);
+    /** Why files handed in together would be refused before a byte of them is read, in their order; empty where one would not. */
+    public List<Optional<String>> refusals(List<Announced> together) {
+        Set<String> keys = new HashSet<>();
+        return together.stream().map(file -> Optional.ofNullable(announce(0, 0, file, keys).refusal)).toList();
     }
 
     private SubmissionFile announce(long submission, int position, Announced wanted, Set<String> keys) {

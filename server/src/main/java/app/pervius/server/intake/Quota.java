@@ -28,9 +28,13 @@ class Quota {
         this.firmBytes = firmGib * GIB;
     }
 
-    /** Refuses what would be more than is left. */
-    void mustHaveRoom(long uploader, long firm, List<Announcing.Announced> more) {
-        long bytes = more.stream().mapToLong(Announcing.Announced::size).sum();
+    /**
+     * Refuses what would be more than is left.
+     *
+     * @param more how many bytes each further file has
+     */
+    void mustHaveRoom(long uploader, long firm, List<Long> more) {
+        long bytes = more.stream().mapToLong(Long::longValue).sum();
         check(files.awaited(SubmissionFile.State.EXPECTED, uploader, NOBODY), more.size(), bytes, personFiles, personBytes,
                 "you have");
         check(files.awaited(SubmissionFile.State.EXPECTED, NOBODY, firm), more.size(), bytes, firmFiles, firmBytes,

@@ -42,7 +42,7 @@ public class TakingIn {
 
     /** Why a file of this name and size can never be taken; empty if it can. */
     public Optional<String> refusal(String name, long size) {
-        return announcing.refusal(name, size);
+        return announcing.refusals(List.of(new Announcing.Announced(name, size))).getFirst();
     }
 
     /**

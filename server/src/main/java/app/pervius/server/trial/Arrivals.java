@@ -9,6 +9,7 @@ import app.pervius.server.content.MediaTypes;
 import app.pervius.server.folders.Files;
 import app.pervius.server.folders.Folders;
 import app.pervius.server.refused.Refused;
+import app.pervius.server.intake.Announcing;
 import app.pervius.server.intake.KnownBytes;
 import app.pervius.server.passages.PassageFacts;
 import app.pervius.server.people.People;
@@ -17,6 +18,7 @@ import java.util.Base64;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -44,9 +46,11 @@ class Arrivals {
     private final MediaTypes types;
     private final People people;
     private final KnownBytes known;
+    private final Announcing announcing;
 
-    Arrivals(Files files, MediaTypes types, People people, KnownBytes known) {
+    Arrivals(Files files, MediaTypes types, People people, KnownBytes known, Announcing announcing) {
         this.known = known;
+        this.announcing = announcing;
         this.files = files;
         this.types = types;
         this.people = people;
@@ -54,13 +58,14 @@ class Arrivals {
 
     /** Revisions as they would begin their passages: files of one name and different endings together. */
     List<PassageFacts> of(List<Coming> coming, Setting setting) {
-        List<Coming> sound = coming.stream().filter(c -> FileName.check(c.name()) instanceof FileName.Checked.Fine).toList();
+        List<Optional<String>> refusals = refusals(coming);
+        List<Coming> sound = IntStream.range(0, coming.size()).filter(i -> refusals.get(i).isEmpty()).mapToObj(coming::get).toList();
         return Bundle.together(sound, c -> new FileName(c.name().strip())).stream().map(bundle -> facts(bundle, setting)).toList();
     }
 
-    /** Why a file would be refused before anything is judged; empty if it would not. */
-    static Optional<String> refusal(Coming coming) {
-        return FileName.check(coming.name()) instanceof FileName.Checked.Refused refused ? Optional.of(refused.reason()) : Optional.empty();
+    /** Why files would be refused before anything is judged, in their order, as where they are handed in; empty where one would not. */
+    List<Optional<String>> refusals(List<Coming> coming) {
+        return announcing.refusals(coming.stream().map(c -> new Announcing.Announced(c.name(), c.size())).toList());
     }
 
     private PassageFacts facts(Bundle<Coming> bundle, Setting setting) {

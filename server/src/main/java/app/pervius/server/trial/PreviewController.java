@@ -117,7 +117,7 @@ class PreviewController {
 
     private void previewed(long project, List<PassageFacts> all, List<Candidates.ComingFile> files, Actor actor, TrialAnswers.Lines lines)
             throws IOException {
-        TrialAnswers.refused(Candidates.coming(files), lines, all.size());
+        answers.refused(Candidates.coming(files), lines, all.size());
         ScratchBooks scratch = trials.begin(project);
         RuleSheet now = rules.sheet(project);
         for (int from = 0; from < all.size(); from += AT_ONCE) {

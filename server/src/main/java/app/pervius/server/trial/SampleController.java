@@ -108,7 +108,7 @@ class SampleController {
         long author = candidates.author(project, entry.author(), actor);
         return arrivals.of(Candidates.coming(List.of(entry.file())),
                 new Arrivals.Setting(into, author, author, FieldValues.NONE)).stream().findFirst()
-                .orElseThrow(() -> Refused.invalid("file", Arrivals.refusal(Candidates.coming(List.of(entry.file())).getFirst())
+                .orElseThrow(() -> Refused.invalid("file", arrivals.refusals(Candidates.coming(List.of(entry.file()))).getFirst()
                         .orElse("It cannot be tried.")));
     }
 }

@@ -118,11 +118,11 @@ class TrialAnswers {
         return new Lines(response, json);
     }
 
-    static void refused(List<Arrivals.Coming> files, Lines lines, int of) throws IOException {
-        for (Arrivals.Coming file : files) {
-            Optional<String> refusal = Arrivals.refusal(file);
-            if (refusal.isPresent()) {
-                lines.write(new TrialLine(0, of, new TriedArrival(null, file.name(), 1, "", "", refusal.get(), null,
+    void refused(List<Arrivals.Coming> files, Lines lines, int of) throws IOException {
+        List<Optional<String>> refusals = arrivals.refusals(files);
+        for (int i = 0; i < files.size(); i++) {
+            if (refusals.get(i).isPresent()) {
+                lines.write(new TrialLine(0, of, new TriedArrival(null, files.get(i).name(), 1, "", "", refusals.get(i).get(), null,
                         List.of(), null, List.of()),
                         null, null, null));
             }

@@ -89,7 +89,7 @@ class TrialController {
         SheetStates.Drafted drafts = entry.inForce() ? new SheetStates.Drafted(now, List.of()) : states.drafted(project);
         RuleSheet draft = drafts.sheet();
         List<Candidates.Candidate> all = candidates.of(project, entry, actor);
-        TrialAnswers.refused(Candidates.coming(entry.files()), lines, all.size());
+        answers.refused(Candidates.coming(entry.files()), lines, all.size());
         TrialLetters letters = new TrialLetters(projects.settings(project).code());
         for (int i = 0; i < all.size(); i++) {
             PassageFacts arrival = all.get(i).arrival().get();

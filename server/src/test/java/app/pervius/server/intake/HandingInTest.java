@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.StreamSupport;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
@@ -120,6 +121,25 @@ class HandingInTest {
         assertThat(unknown.get("remarks")).isEmpty();
         assertThat(known.get("tried").get("halts").get(0).get("account").asString()).as("what has not happened is foretold")
                 .startsWith("Will be taken by rule “Known bytes”");
+    }
+
+    @Test
+    void whatWillNotBeTakenIsForetoldWithTheSameReason(App app) {
+        Client mirela = app.as("Mirela Draganova");
+        Client site = app.as("Oluwaseun Finchley-Ade");
+        long folder = ruled(mirela, "Refused at once", RuleForms.CHECKS);
+        List<Map<String, Object>> files = List.of(Map.of("name", "Sound.pdf", "size", 10), Map.of("name", "Empty.pdf", "size", 0),
+                Map.of("name", "Huge.pdf", "size", 1L << 60), Map.of("name", "SOUND.pdf", "size", 11), Map.of("name", "a\u0007b.pdf", "size", 5));
+        List<JsonNode> foretold = site.lines("/api/folders/" + folder + "/previews", Map.of("files", files, "given", Map.of())).stream()
+                .filter(l -> l.has("arrival")).map(l -> l.get("arrival")).toList();
+        JsonNode happens = site.post("/api/folders/" + folder + "/submissions", Map.of("purpose", "", "files", files)).must(201).body();
+        assertThat(refusals(happens.get("files"))).hasSize(4).containsExactlyElementsOf(refusals(foretold));
+        assertThat(foretold.stream().filter(t -> t.has("tried"))).singleElement()
+                .satisfies(t -> assertThat(t.get("name").asString()).isEqualTo("Sound.pdf"));
+    }
+
+    private static List<String> refusals(Iterable<JsonNode> of) {
+        return StreamSupport.stream(of.spliterator(), false).filter(f -> f.has("refusal")).map(f -> f.get("refusal").asString()).toList();
     }
 
     @Test

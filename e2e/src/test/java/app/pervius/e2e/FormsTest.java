@@ -2,12 +2,15 @@ package app.pervius.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.api.parallel.Execution;
 import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.junit.jupiter.api.parallel.ResourceLock;
@@ -33,6 +36,14 @@ class FormsTest {
             const bad = []
             const main = document.querySelector('main')
             main.querySelectorAll('details').forEach((d) => { d.open = true })
+            for (const box of innerWidth < 1280 ? [] : main.querySelectorAll('*')) {
+              if (box.scrollWidth <= box.clientWidth + 1 || !/auto|scroll/.test(getComputedStyle(box).overflowX)) continue
+              box.scrollLeft = 0
+              const edge = box.getBoundingClientRect().right
+              for (const el of box.querySelectorAll('button'))
+                if (el.offsetWidth && el.getBoundingClientRect().right > edge + 1)
+                  bad.push(`${el.getAttribute('aria-label') ?? el.innerText}: beyond the edge of its list`)
+            }
             for (const el of main.querySelectorAll('input:not([type=file]):not(.hidden-text), select, textarea, .p-multiselect')) {
               if (el.closest('.p-multiselect') && !el.classList.contains('p-multiselect')) continue
               if (!el.getBoundingClientRect().width
@@ -59,6 +70,9 @@ class FormsTest {
 
     /** A folder with a long path, to stand on. */
     private static final By DEEP = By.xpath("//form//label[contains(., 'Letters of FNK')]//input");
+
+    @TempDir
+    private static Path files;
 
     private static Browser browser;
 
@@ -104,6 +118,15 @@ class FormsTest {
         });
     }
 
+    /** More files than the list of what comes of them shows at once. */
+    private static void drop(Browser b) {
+        b.click(By.xpath("//*[@role='treeitem'][span[normalize-space()='Deliveries']]"))
+                .see(By.xpath("//main//h1[contains(., 'Deliveries')]"));
+        b.chooseFiles(IntStream.range(0, 12).mapToObj(i -> Drawings.file(files, "MS-C_Lowering of the reservoir " + i + ".pdf",
+                "drop " + i)).toList());
+        b.see(By.xpath("//main//button[normalize-space()='leave out']"));
+    }
+
     static Stream<Arguments> forms() {
         List<Arguments> all = new ArrayList<>(List.of(
                 none("/desk", "passages are stopped"), none("/passages", "Submission"), none("/reviews", "Interface check"),
@@ -143,6 +166,7 @@ class FormsTest {
         for (String word : List.of("Send on a route", "Move or copy")) {
             all.add(inFolder("Hydraulics", word));
         }
+        all.add(form("/folders", "What happens here", "a drop into Deliveries", FormsTest::drop));
         return all.stream();
     }
 

@@ -129,7 +129,8 @@ class HandingInTest {
         Client site = app.as("Oluwaseun Finchley-Ade");
         long folder = ruled(mirela, "Refused at once", RuleForms.CHECKS);
         List<Map<String, Object>> files = List.of(Map.of("name", "Sound.pdf", "size", 10), Map.of("name", "Empty.pdf", "size", 0),
-                Map.of("name", "Huge.pdf", "size", 1L << 60), Map.of("name", "SOUND.pdf", "size", 11), Map.of("name", "a\u0007b.pdf", "size", 5));
+                Map.of("name", "Huge.pdf", "size", 1L << 60), Map.of("name", "SOUND.pdf", "size", 11),
+                Map.of("name", "a\u0007b.pdf", "size", 5));
         List<JsonNode> foretold = site.lines("/api/folders/" + folder + "/previews", Map.of("files", files, "given", Map.of())).stream()
                 .filter(l -> l.has("arrival")).map(l -> l.get("arrival")).toList();
         JsonNode happens = site.post("/api/folders/" + folder + "/submissions", Map.of("purpose", "", "files", files)).must(201).body();

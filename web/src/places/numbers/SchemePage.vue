@@ -198,6 +198,7 @@ const percent = (n: number) => (n > 0 && n < 1 ? 'under 1 %' : `${Math.round(n)}
   min-width: 240px;
 }
 .bar {
+  margin-right: 8px;
   display: inline-block;
   width: 120px;
   height: 9px;

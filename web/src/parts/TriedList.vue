@@ -162,7 +162,7 @@ td {
   vertical-align: top !important;
 }
 .name {
-  max-width: 215px;
+  max-width: 200px;
 }
 .name button {
   max-width: 100%;
@@ -176,7 +176,7 @@ td {
   max-width: 150px;
 }
 .what {
-  min-width: 160px;
+  min-width: 120px;
   max-width: 520px;
   overflow-wrap: anywhere;
   white-space: normal;
@@ -211,6 +211,8 @@ tr:not(.at) .short {
   right: 0;
   width: 76px;
   white-space: nowrap;
+}
+td.leave {
   background: var(--sheet);
 }
 .opened {

@@ -119,53 +119,56 @@ function take(files: File[]) {
     <template v-if="here">
       <header>
         <h1 class="clip">{{ here.folder.path || here.folder.name }}</h1>
-        <span class="grow" />
-        <FollowButton kind="FOLDER" :thing="here.folder.id" what="this folder and what is below it" />
-        <button v-if="session.controls" class="act" type="button" :aria-expanded="changing" @click="changing = !changing">
-          Change folder
-        </button>
-        <button v-if="session.controls" class="act" type="button" :aria-expanded="opening" @click="opening = !opening">Who sees it</button>
-        <button v-if="session.controls" class="act" type="button" @click="making = !making">New folder</button>
-        <button
-          v-if="session.controls && here.mayDrop"
-          class="act"
-          type="button"
-          :aria-expanded="watching"
-          data-test="from-directory"
-          @click="watching = !watching"
-        >
-          From a directory
-        </button>
-        <button v-if="here.mayDrop && files.length" class="act" type="button" :aria-expanded="numbering" @click="numbering = !numbering">
-          Number files
-        </button>
-        <button
-          v-if="files.length && here.maySend"
-          class="act"
-          type="button"
-          :aria-expanded="sending"
-          data-test="send-by-hand"
-          @click="sending = !sending"
-        >
-          Send on a route
-        </button>
-        <button v-if="files.length" class="act" type="button" :aria-expanded="moving" data-test="move-files" @click="moving = !moving">
-          Move or copy
-        </button>
-        <button
-          v-if="files.length"
-          class="act"
-          type="button"
-          :aria-expanded="releasing"
-          title="Print them on a printer or plotter"
-          data-test="release-files"
-          @click="releasing = !releasing"
-        >
-          To a device
-        </button>
-        <label v-if="here.mayDrop" class="act first"
-          >Choose files to send<input type="file" multiple class="hidden-text" data-test="files" @change="pick"
-        /></label>
+        <div class="acts">
+          <FollowButton kind="FOLDER" :thing="here.folder.id" what="this folder and what is below it" />
+          <button v-if="session.controls" class="act" type="button" :aria-expanded="changing" @click="changing = !changing">
+            Change folder
+          </button>
+          <button v-if="session.controls" class="act" type="button" :aria-expanded="opening" @click="opening = !opening">
+            Who sees it
+          </button>
+          <button v-if="session.controls" class="act" type="button" @click="making = !making">New folder</button>
+          <button
+            v-if="session.controls && here.mayDrop"
+            class="act"
+            type="button"
+            :aria-expanded="watching"
+            data-test="from-directory"
+            @click="watching = !watching"
+          >
+            From a directory
+          </button>
+          <button v-if="here.mayDrop && files.length" class="act" type="button" :aria-expanded="numbering" @click="numbering = !numbering">
+            Number files
+          </button>
+          <button
+            v-if="files.length && here.maySend"
+            class="act"
+            type="button"
+            :aria-expanded="sending"
+            data-test="send-by-hand"
+            @click="sending = !sending"
+          >
+            Send on a route
+          </button>
+          <button v-if="files.length" class="act" type="button" :aria-expanded="moving" data-test="move-files" @click="moving = !moving">
+            Move or copy
+          </button>
+          <button
+            v-if="files.length"
+            class="act"
+            type="button"
+            :aria-expanded="releasing"
+            title="Print them on a printer or plotter"
+            data-test="release-files"
+            @click="releasing = !releasing"
+          >
+            To a device
+          </button>
+          <label v-if="here.mayDrop" class="act first"
+            >Choose files to send<input type="file" multiple class="hidden-text" data-test="files" @change="pick"
+          /></label>
+        </div>
       </header>
       <ChangeFolder
         v-if="changing"
@@ -344,8 +347,11 @@ h1 {
   flex: 1 1 max-content;
   max-width: 100%;
 }
-header .grow {
-  flex: 0;
+/* Where they do not all fit beside the folder's name, they go below it together. */
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
 }
 .target {
   border: 1px dashed var(--line-strong);

@@ -3,13 +3,13 @@ import { defineComponent } from 'vue'
 import { useSession } from '../../session'
 import { playServer, shown, type Call } from '../../testing'
 import { useDeciding, type Deciding } from './decide'
-import { forgetDecided } from './lastDecided'
+import { forgetDecided, lastDecided } from './lastDecided'
 
 const GIVE = 'PUT /api/reviews/5/decisions'
 const BACK = 'POST /api/reviews/5/decisions/withdrawals'
 
 /** Deciding on a review of which the first decision is answered when `answered` is called. */
-async function slow() {
+async function slow(files: object[] = []) {
   let answered: (answer?: unknown) => void = () => {}
   const answers: Record<string, unknown> = { [GIVE]: new Promise((answer) => (answered = answer)), [BACK]: undefined }
   const calls = playServer(answers)
@@ -26,7 +26,7 @@ async function slow() {
         } as never,
       ]
       deciding = useDeciding(
-        () => ({ id: 5, turn: 1, project: 3, files: [] }) as never,
+        () => ({ id: 5, turn: 1, project: 3, files }) as never,
         () => undefined,
       )
       return () => undefined
@@ -98,5 +98,21 @@ describe('while a decision is being sent', () => {
     await first
     expect(deciding.asking.value).toEqual({ code: 3, passages: [12] })
     expect(deciding.comment.value).toBe('Turn the gauge.')
+  })
+
+  it('what is taken back leaves what had been said before, with its comment', async () => {
+    const { deciding, calls, answered } = await slow([
+      { passage: { id: 11 }, mine: { code: 3, comment: 'Turn the gauge.' } },
+      { passage: { id: 12 } },
+    ])
+    const both = deciding.give([11, 12], 1)
+    answered()
+    await both
+    await deciding.takeBack([])
+    expect(calls.slice(1).map((c) => [c.what, c.body])).toEqual([
+      [BACK, { turn: 1, passages: [12] }],
+      [GIVE, { turn: 1, passages: [11], code: 3, comment: 'Turn the gauge.', overrule: false }],
+    ])
+    expect(lastDecided.value).toBeUndefined()
   })
 })

@@ -20,7 +20,10 @@ export interface Deciding {
   say: () => Promise<void>
   /** Takes back what was said of files in this step. */
   unsay: (passages: number[]) => Promise<void>
-  /** Takes back what was decided last, in whichever review; what was said of these files if nothing was decided here before. */
+  /**
+   * Takes back what was decided last, in whichever review, so that what had been said before is said again; what was said of these files
+   * if nothing was decided here before.
+   */
   takeBack: (marked: number[]) => Promise<void>
   takeBackLast: () => Promise<void>
   /** Closes the step; true if it was. */
@@ -100,6 +103,9 @@ export function useDeciding(
     const at = review()
     if (!at) return
     const overrule = problem.value?.type === 'answered-by-another'
+    const former = (at.files ?? []).flatMap(({ passage, mine }) =>
+      mine && passages.includes(passage.id) ? [{ passage: passage.id, code: mine.code, comment: mine.comment }] : [],
+    )
     const done = await carryOut(() =>
       data(
         api.PUT('/api/reviews/{id}/decisions', {
@@ -123,6 +129,7 @@ export function useDeciding(
         code,
         name: codes().find((c) => c.digit === code)?.name ?? '',
         what: file?.(must(passages[0])) ?? '',
+        former,
       })
     }
   }
@@ -148,15 +155,16 @@ export function useDeciding(
     if (asking.value && comment.value.trim()) await put(asking.value.passages, asking.value.code, comment.value)
   }
 
-  async function withdraw(id: number, turn: number, passages: number[]) {
-    if (
-      await carryOut(() =>
-        data(api.POST('/api/reviews/{id}/decisions/withdrawals', { params: { path: { id } }, body: { turn, passages } })),
-      )
-    )
-      forgetDecided(id, passages)
+  /** Undoes what was decided of files of a review: there is nothing left of it to take back. */
+  async function undo(id: number, passages: number[], call: () => Promise<unknown>) {
+    if (await carryOut(call)) forgetDecided(id, passages)
     else if (problem.value?.type === 'step-is-over') forgetDecided(id)
   }
+
+  const withdraw = (id: number, turn: number, passages: number[]) =>
+    undo(id, passages, () =>
+      data(api.POST('/api/reviews/{id}/decisions/withdrawals', { params: { path: { id } }, body: { turn, passages } })),
+    )
 
   async function unsay(passages: number[]) {
     const at = review()
@@ -166,7 +174,16 @@ export function useDeciding(
   async function takeBackLast() {
     await before
     const last = lastDecided.value
-    if (last) await withdraw(last.review, last.turn, last.passages)
+    if (!last) return
+    const { review: id, turn, passages } = last
+    const former = last.former.filter((f) => passages.includes(f.passage))
+    const fresh = passages.filter((p) => !former.some((f) => f.passage === p))
+    if (fresh.length) await withdraw(id, turn, fresh)
+    // What was said before, with its comment, is said again.
+    for (const { passage, code, comment } of former) {
+      const body = { turn, passages: [passage], code, comment, overrule: false }
+      await undo(id, [passage], () => data(api.PUT('/api/reviews/{id}/decisions', { params: { path: { id } }, body })))
+    }
   }
 
   async function takeBack(marked: number[]) {

@@ -8,6 +8,7 @@ const given = (review: number, passages: number[], code = 1) => ({
   code,
   name: 'accepted',
   what: `file ${passages}`,
+  former: [],
 })
 
 describe('what was decided last', () => {

@@ -8,6 +8,8 @@ export interface Decided {
   code: number
   name: string
   what: string
+  /** What had been said of them before in this step, and was said otherwise with it. */
+  former: { passage: number; code: number; comment: string }[]
 }
 
 const given = shallowRef<Decided[]>([])

@@ -30,16 +30,6 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ changed: [] }>()
 const router = useRouter()
-const deciding = useDeciding(
-  () => props.review,
-  () => {
-    if (problem.value?.type === 'step-is-over') props.onLost(problem.value.message)
-    emit('changed')
-  },
-  undefined,
-  words,
-)
-const { problem, busy, asking, comment, codes, give, say, takeBack } = deciding
 /** The file the mark is on; 0 for the first. */
 const marked = ref(props.keys && stand.value.review === props.review.id ? stand.value.passage : 0)
 /** Why a key did nothing. */
@@ -57,6 +47,16 @@ const unfolded = ref(!!props.keys && !props.review.files)
 const asked = useLoaded(() => data(api.GET('/api/reviews/{id}', { params: { path: { id: props.review.id } } })))
 const files = computed(() => props.review.files ?? asked.value.value?.files ?? [])
 const folded = computed(() => !props.review.files && !asked.value.value)
+const deciding = useDeciding(
+  () => ({ ...props.review, files: files.value }),
+  () => {
+    if (problem.value?.type === 'step-is-over') props.onLost(problem.value.message)
+    emit('changed')
+  },
+  undefined,
+  words,
+)
+const { problem, busy, asking, comment, codes, give, say, takeBack } = deciding
 const at = computed(() =>
   Math.max(
     0,

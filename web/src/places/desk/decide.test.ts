@@ -104,14 +104,15 @@ describe('while a decision is being sent', () => {
     const { deciding, calls, answered } = await slow([
       { passage: { id: 11 }, mine: { code: 3, comment: 'Turn the gauge.' } },
       { passage: { id: 12 } },
+      { passage: { id: 13 }, mine: { code: 3, comment: 'Turn the gauge.' } },
     ])
-    const both = deciding.give([11, 12], 1)
+    const both = deciding.give([11, 12, 13], 1)
     answered()
     await both
     await deciding.takeBack([])
     expect(calls.slice(1).map((c) => [c.what, c.body])).toEqual([
       [BACK, { turn: 1, passages: [12] }],
-      [GIVE, { turn: 1, passages: [11], code: 3, comment: 'Turn the gauge.', overrule: false }],
+      [GIVE, { turn: 1, passages: [11, 13], code: 3, comment: 'Turn the gauge.', overrule: false }],
     ])
     expect(lastDecided.value).toBeUndefined()
   })

@@ -179,10 +179,13 @@ export function useDeciding(
     const former = last.former.filter((f) => passages.includes(f.passage))
     const fresh = passages.filter((p) => !former.some((f) => f.passage === p))
     if (fresh.length) await withdraw(id, turn, fresh)
-    // What was said before, with its comment, is said again.
-    for (const { passage, code, comment } of former) {
-      const body = { turn, passages: [passage], code, comment, overrule: false }
-      await undo(id, [passage], () => data(api.PUT('/api/reviews/{id}/decisions', { params: { path: { id } }, body })))
+    // What was said before, with its comment, is said again; the same of several files at once.
+    for (let left = former; left.length;) {
+      const { code, comment } = must(left[0])
+      const same = (f: { code: number; comment: string }) => f.code === code && f.comment === comment
+      const body = { turn, passages: left.filter(same).map((f) => f.passage), code, comment, overrule: false }
+      left = left.filter((f) => !same(f))
+      await undo(id, body.passages, () => data(api.PUT('/api/reviews/{id}/decisions', { params: { path: { id } }, body })))
     }
   }
 

@@ -99,3 +99,23 @@ it('says what the codes mean as long as something is to be decided', async () =>
   expect(screen.find('footer').text()).not.toContain('4 rejected')
   screen.unmount()
 })
+
+it('knows what had been said of files that were asked for later, so that taking back says it again', async () => {
+  const said = { ...file(11, 4), mine: { id: 1, code: 4, comment: 'Show the gate.' } }
+  const GIVE = 'PUT /api/reviews/5/decisions'
+  const calls = playServer({ [GIVE]: undefined, 'GET /api/reviews/5': { ...review, files: [said] } })
+  const props = { review: { ...review, files: undefined }, keys: true, onClosed: vi.fn(), onLost: vi.fn() }
+  const { screen, settled } = await shown(ReviewSlip, '/', props)
+  useSession().projects = [{ id: 3, decisionCodes: codes } as never]
+  await settled()
+  await screen
+    .findAll('tr.line button')
+    .find((b) => b.text() === '1')!
+    .trigger('click')
+  await settled()
+  dispatchEvent(new KeyboardEvent('keydown', { key: 'u' }))
+  await vi.waitFor(() => expect(calls.filter((c) => c.what === GIVE).length).toBe(2))
+  expect(calls.findLast((c) => c.what === GIVE)?.body).toMatchObject({ passages: [11], code: 4, comment: 'Show the gate.' })
+  await settled()
+  screen.unmount()
+})
